@@ -36,6 +36,32 @@ const SECRET = 'a-secret-for-load-only-0123456789abcdef';
 /** The longest data: the machine with the most jobs, and the number and lines of one ticket. */
 const LONG = { jobs: 2000, ticket: 17, lines: 4000 };
 
+const REF = '0f3b2f6e-5d3c-4f57-9d0a-6a1f0d1f7c11';
+const REPAIR = { cause: 'idler-tips', when: 'here', agreed: false, kind: 'deck-lever' };
+const TEST = { belt: 'stays', complaint: 'gone', brake: 'lands', slack: 'slack', cycles: 5, watched: true, machine: 'sound' };
+const FINDING = { ref: REF, check: 'idler-tip', part: { id: 'idler', label: 'Idler' }, result: 'bad', value: null, limit: null };
+const OFFER = { note: '', act: 'Replace the idler', priceCents: 2400, answer: 'approved' };
+const READING = { belt: 'blade', state: 'engaged', method: 'tap', at: 'engine>spindle', where: 'Long span', value: 34, deflectionMm: null };
+const TENSION = { belts: null, placeIn: null, without: [], tensionN: 152, sdN: 6, clamped: true };
+const WIDTH = {
+  belt: { id: 'blade', label: 'Blade belt' },
+  meter: 900,
+  fittedAt: 400,
+  unit: 'h',
+  method: 'rib-top',
+  widths: [30.1, 30.2, 30.0],
+};
+const LIMITS = { zeroMm: 0, minimumMm: 28.6, newMm: 30.5, on: null };
+
+/** Lines besides notes: one on each job with a number divisible by the first value. */
+const LINES: readonly (readonly [number, string, object])[] = [
+  [2, 'finding', { ...FINDING, ...OFFER }],
+  [2, 'mended', REPAIR],
+  [2, 'proved', TEST],
+  [5, 'reading', { ...READING, ...TENSION }],
+  [60, 'width', { ...WIDTH, ...LIMITS }],
+];
+
 /** Creates thousands of rows inside the database. */
 async function fill(db: Database, shopId: number, personId: number): Promise<void> {
   const drive = readFileSync(new URL('../demo/drives/orchard-rider.drive.json', import.meta.url), 'utf8');
@@ -112,6 +138,13 @@ async function fill(db: Database, shopId: number, personId: number): Promise<voi
        $1, now() - n * interval '3 minutes' FROM generate_series(1, ${SIZES.entries}) n`,
     [personId],
   );
+  for (const [each, type, body] of LINES)
+    await run(
+      `INSERT INTO ticket_entries (job_id, stage, type, body, person_id, at)
+       SELECT j.id, 'look', $3, $4::jsonb, $1, j.opened_at FROM jobs j WHERE j.shop_id = $2 AND j.number % ${each} = 0`,
+      [personId, shopId, type, JSON.stringify(body)],
+    );
+  await run(`INSERT INTO confirmed_causes SELECT id, 'deck-lever', 'idler-tips' FROM jobs WHERE shop_id = $1 AND number % 2 = 0`, [shopId]);
   // One machine with a job every few days for years, and one ticket of thousands of lines.
   await run(
     `INSERT INTO jobs (shop_id, number, machine_id, belt_id, title, status, opened_at, closed_at)

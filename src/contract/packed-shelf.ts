@@ -6,12 +6,6 @@ import type { ShelfBelt } from './records';
  */
 export type PackedShelf = string & { readonly packed: 'shelf' };
 
-/** Packs the belts in stock. All have the same fields. */
-export function packShelf(belts: readonly ShelfBelt[]): PackedShelf {
-  const fields = Object.keys(belts[0] ?? {}) as (keyof ShelfBelt)[];
-  return JSON.stringify([fields, ...belts.map((belt) => fields.map((field) => belt[field]))]) as PackedShelf;
-}
-
 /** Belts of a packed shelf. */
 export function unpackShelf(packed: PackedShelf): readonly ShelfBelt[] {
   const [fields = [], ...rows] = JSON.parse(packed) as [string[], ...unknown[][]];

@@ -1,7 +1,7 @@
 import { QueryTypes } from 'sequelize';
 import { afterAll, beforeAll, beforeEach, describe, expect, it } from 'vitest';
 import { demoDrive } from '../core/drive/sample-drives';
-import { drives, jobLists, jobStages, jobs, machines, migrate, people, type Database } from '.';
+import { drives, faults, jobLists, jobStages, jobs, machines, migrate, people, type Database } from '.';
 import { MIGRATIONS } from './migrate';
 import { testDatabase } from './test-database';
 
@@ -63,6 +63,48 @@ describe('bringing tables up to date', () => {
     expect((await drives.listDrives(db.ofShop(1), { find: 'mower 4l480', limit: 9 })).rows).toMatchObject([
       { name: 'Rider', belts: [{ designation: '4L480' }] },
     ]);
+  });
+  it('causes that earlier jobs confirmed follow from their tickets, as they do for later jobs', async () => {
+    await migrate(db.sequelize, MIGRATIONS.slice(0, 14));
+    const run = (sql: string, bind: readonly unknown[] = []) => db.sequelize.query(sql, { bind: [...bind] });
+    await run(`INSERT INTO shops (name, time_zone) VALUES ('Quay Bay Repairs', 'UTC')`);
+    await run(
+      `INSERT INTO people (shop_id, email, name, role, password_hash, preferences) VALUES (1, 'ines@quaybay.example', 'Ines', 'owner', 'x', '{}')`,
+    );
+    await run(`INSERT INTO machines (shop_id, name) VALUES (1, 'Orchard rider')`);
+    const repaired = (cause: string, when = 'here') => ['mended', { cause, when, kind: 'deck-lever', agreed: false }] as const;
+    const tested = (belt: string, complaint?: string) =>
+      ['proved', { belt, ...(complaint ? { complaint } : {}), brake: 'lands', cycles: 5, watched: true, machine: 'sound' }] as const;
+    // Stated complaint, otherwise the belt, by the last test that judges it; nothing struck out, nothing from before intake.
+    const tickets: readonly (readonly (readonly [string, object, boolean?])[])[] = [
+      [repaired('idler-tips'), repaired('idler-tips'), repaired('keeper-off', 'before'), tested('stays')],
+      [repaired('keeper-off'), tested('stays', 'still')],
+      [repaired('keeper-off'), tested('stays'), tested('comes-off', 'gone')],
+      [repaired('keeper-off'), tested('comes-off'), tested('stays', 'gone'), tested('not-tried')],
+      [[...repaired('idler-tips'), true], repaired('belt-glazed'), tested('stays'), [...tested('comes-off'), true]],
+      [repaired('idler-tips')],
+    ];
+    for (const [i, lines] of tickets.entries()) {
+      await run(`INSERT INTO jobs (shop_id, number, machine_id, title, status, opened_at) VALUES (1, $1, 1, 'Slips', 'open', now())`, [
+        i + 1,
+      ]);
+      for (const [type, body, struck] of lines)
+        await run(
+          `INSERT INTO ticket_entries (job_id, stage, type, body_version, body, person_id, at, withdrawn_at)
+           VALUES ((SELECT id FROM jobs WHERE number = $1), 'fit', $2, 1, $3::jsonb, 1, now(), $4)`,
+          [i + 1, type, JSON.stringify(body), struck ? new Date() : null],
+        );
+    }
+    await migrate(db.sequelize);
+    const shop = db.ofShop(1);
+    const filled = await faults.confirmedCauses(shop);
+    expect(filled).toEqual([
+      { kind: 'deck-lever', cause: 'belt-glazed', times: 1 },
+      { kind: 'deck-lever', cause: 'idler-tips', times: 1 },
+      { kind: 'deck-lever', cause: 'keeper-off', times: 1 },
+    ]);
+    for (const job of await shop.models.Job.findAll()) await jobStages.storeDerived(shop, job);
+    expect(await faults.confirmedCauses(shop)).toEqual(filled);
   });
   it('tickets written before forms had versions are read, closings that were reopenings are reopenings, and the clock is the server’s', async () => {
     await migrate(db.sequelize, MIGRATIONS.slice(0, 5));

@@ -15,6 +15,7 @@ import { practiceAndBase } from './migrations/0011-practice-and-base';
 import { stagesByLines } from './migrations/0012-stages-by-lines';
 import { currency } from './migrations/0013-currency';
 import { emailPerShop } from './migrations/0014-email-per-shop';
+import { confirmedCauses } from './migrations/0015-confirmed-causes';
 
 export const MIGRATIONS: readonly Migration[] = [
   firstTables,
@@ -31,6 +32,7 @@ export const MIGRATIONS: readonly Migration[] = [
   stagesByLines,
   currency,
   emailPerShop,
+  confirmedCauses,
 ];
 
 /** Any number that nothing else locks by. */

@@ -8,6 +8,7 @@ import {
   DriveVersionRow,
   FactRow,
   JobRow,
+  ConfirmedCauseRow,
   JobStageRow,
   MachineDriveRow,
   MachineRow,
@@ -44,6 +45,7 @@ export interface Models {
   readonly Fact: ModelStatic<FactRow>;
   readonly Job: ModelStatic<JobRow>;
   readonly JobStage: ModelStatic<JobStageRow>;
+  readonly ConfirmedCause: ModelStatic<ConfirmedCauseRow>;
   readonly TicketEntry: ModelStatic<TicketEntryRow>;
   readonly MeterReading: ModelStatic<MeterReadingRow>;
   readonly Document: ModelStatic<DocumentRow>;
@@ -234,6 +236,10 @@ export function defineModels(sequelize: Sequelize): Models {
     JobStage: class extends JobStageRow {}.init(
       { jobId: { type: INTEGER, primaryKey: true }, stage: { type: TEXT, primaryKey: true }, state: text() },
       on('job_stages'),
+    ),
+    ConfirmedCause: class extends ConfirmedCauseRow {}.init(
+      { jobId: { type: INTEGER, primaryKey: true }, kind: { type: TEXT, primaryKey: true }, cause: { type: TEXT, primaryKey: true } },
+      on('confirmed_causes'),
     ),
     TicketEntry: class extends TicketEntryRow {}.init(
       {

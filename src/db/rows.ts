@@ -161,6 +161,12 @@ export class JobStageRow extends Model<Row<JobStageRow>, NewRow<JobStageRow>> {
   declare state: string;
 }
 
+export class ConfirmedCauseRow extends Model<Row<ConfirmedCauseRow>, NewRow<ConfirmedCauseRow>> {
+  declare jobId: number;
+  declare kind: string;
+  declare cause: string;
+}
+
 export class TicketEntryRow extends Model<Row<TicketEntryRow>, NewRow<TicketEntryRow>> {
   declare id: CreationOptional<number>;
   declare jobId: number;

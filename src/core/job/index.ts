@@ -46,6 +46,7 @@ export { ANSWERS, BARE_FINDING, FINDING_RESULTS } from './entries/finding';
 export type { CustomerAnswer, Decision, Finding } from './entries/finding';
 export { consentFor } from './consent';
 export type { Consent } from './consent';
+export { confirmedCauses, type ConfirmedCause } from './confirmed-causes';
 export { complaintAfter } from './entries/proved';
 export type { Proved } from './entries/proved';
 export type { Reading as TensionRead } from './entries/reading';

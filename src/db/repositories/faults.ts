@@ -1,46 +1,20 @@
-import { complaintAfter, readBody } from '../../core/job';
+import { QueryTypes } from 'sequelize';
 import type { Confirmed, Correction } from '../../core/fault';
 import type { ShopDatabase } from '../connection';
 import { done } from '../outcome';
 import { namesOf } from './people';
 import type { Outcome, StoredCorrection } from '../../contract/records';
 
-/** Largest number of latest lines to read, for a shop with many years of jobs. */
-const MOST_LINES = 20_000;
-
 /**
- * Causes confirmed by the jobs of a shop: a repaired cause on a job with a final test in which the belt stays on.
- * Struck-out repairs and tests do not count.
+ * Causes confirmed by the jobs of a shop, with the number of jobs: a repaired cause on a job with a final test in which
+ * the belt stays on. Struck-out repairs and tests do not count.
  */
 export async function confirmedCauses(db: ShopDatabase): Promise<Confirmed[]> {
-  const jobs = await db.models.Job.findAll({ where: { shopId: db.shopId }, attributes: ['id'], raw: true });
-  const rows = await db.models.TicketEntry.findAll({
-    where: { jobId: jobs.map((j) => j.id), type: ['mended', 'proved'], withdrawnAt: null },
-    order: [['id', 'DESC']],
-    limit: MOST_LINES,
-    raw: true,
-  });
-  const stays = new Map<number, boolean>();
-  const mended: { readonly job: number; readonly kind: string; readonly cause: string }[] = [];
-  for (const row of rows) {
-    const read = readBody(row.type, row.bodyVersion, row.body);
-    if (!read.ok) continue;
-    const { type, body } = read.value;
-    // Newest first, so the first test found is the last one.
-    const complaint = type === 'proved' ? complaintAfter(body) : null;
-    if (complaint !== null && !stays.has(row.jobId)) stays.set(row.jobId, complaint === 'gone');
-    if (type === 'mended' && body.when === 'here') mended.push({ job: row.jobId, kind: body.kind, cause: body.cause });
-  }
-  const counted = new Map<string, { kind: string; cause: string; times: number }>();
-  const seen = new Set<string>();
-  for (const { job, kind, cause } of mended) {
-    if (!stays.get(job) || seen.has(`${job} ${cause}`)) continue;
-    seen.add(`${job} ${cause}`);
-    const key = `${kind} ${cause}`;
-    const one = counted.get(key) ?? { kind, cause, times: 0 };
-    counted.set(key, { ...one, times: one.times + 1 });
-  }
-  return [...counted.values()].sort((a, b) => b.times - a.times);
+  return db.sequelize.query<Confirmed>(
+    `SELECT c.kind, c.cause, count(*)::integer AS times FROM confirmed_causes c JOIN jobs j ON j.id = c.job_id
+     WHERE j.shop_id = $1 GROUP BY c.kind, c.cause ORDER BY times DESC, c.kind, c.cause`,
+    { bind: [db.shopId], type: QueryTypes.SELECT },
+  );
 }
 
 /** Corrections of the fault base by a shop. */

@@ -1,5 +1,5 @@
 import type { Transaction } from 'sequelize';
-import { knownMachine, runListInput, runListOf, stagesOf, STAGES, type StoredJob } from '../../core/job';
+import { confirmedCauses, knownMachine, runListInput, runListOf, stagesOf, STAGES, type RecordLine, type StoredJob } from '../../core/job';
 import type { Database, ShopDatabase } from '../connection';
 import { readDrive } from '../stored-documents';
 import type { JobRow } from '../rows';
@@ -24,13 +24,23 @@ export async function storedJob(db: ShopDatabase, row: JobRow, transaction?: Tra
   };
 }
 
-/** Stores how far each stage of a job is, by its run list. */
-export async function storeStages(db: ShopDatabase, row: JobRow, transaction?: Transaction): Promise<void> {
+/** Stores what lists and traces read of a job without its lines: how far each stage is, and the causes it confirms. */
+export async function storeDerived(db: ShopDatabase, row: JobRow, transaction?: Transaction): Promise<void> {
   const job = await storedJob(db, row, transaction);
   const stages = stagesOf(runListOf(runListInput(job, knownMachine(job))), job.lines);
   await db.models.JobStage.bulkCreate(
     STAGES.map((stage) => ({ jobId: row.id, stage, state: stages[stage] })),
     { updateOnDuplicate: ['state'], ...(transaction ? { transaction } : {}) },
+  );
+  await storeConfirmed(db, row.id, job.lines, transaction);
+}
+
+async function storeConfirmed(db: ShopDatabase, jobId: number, lines: readonly RecordLine[], transaction?: Transaction): Promise<void> {
+  const inside = transaction ? { transaction } : {};
+  await db.models.ConfirmedCause.destroy({ where: { jobId }, ...inside });
+  await db.models.ConfirmedCause.bulkCreate(
+    confirmedCauses(lines).map((one) => ({ jobId, ...one })),
+    inside,
   );
 }
 
@@ -39,6 +49,6 @@ export async function storeOpenStages(db: Database): Promise<void> {
   for (const id of await shopIds(db)) {
     const shop = db.ofShop(id);
     const open = await shop.models.Job.findAll({ where: { shopId: id, status: 'open' }, order: [['id', 'ASC']] });
-    for (const row of open) await db.transact((transaction) => storeStages(shop, row, transaction));
+    for (const row of open) await db.transact((transaction) => storeDerived(shop, row, transaction));
   }
 }

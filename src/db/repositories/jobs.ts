@@ -10,7 +10,7 @@ import { shopOf } from './people';
 import { stacksOf } from './stacks';
 import { trialsOf } from './trials';
 import { linesWhere, withStages } from './job-lists';
-import { storeStages } from './job-stages';
+import { storeDerived } from './job-stages';
 import { linesOfJob } from './ticket-lines';
 import type { Job, Outcome } from '../../contract/records';
 
@@ -91,7 +91,7 @@ export async function openJob(db: ShopDatabase, job: NewJob, now: Date): Promise
       { shopId: db.shopId, number, ...job, ...about, status: 'open', openedAt: now, closedAt: null },
       { transaction },
     );
-    await storeStages(db, row, transaction);
+    await storeDerived(db, row, transaction);
     return done({ number });
   });
 }

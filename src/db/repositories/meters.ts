@@ -1,4 +1,4 @@
-import type { Transaction } from 'sequelize';
+import { QueryTypes, type Transaction } from 'sequelize';
 import type { MeterUnit } from '../../core/quantity';
 import { ROW_TO_CHANGE, type ShopDatabase } from '../connection';
 import type { MachineRow } from '../rows';
@@ -48,14 +48,11 @@ export async function readMeter(
 
 /** Readings of a machine's meter, the latest first. */
 export async function meterLog(db: ShopDatabase, machineId: number): Promise<LoggedReading[]> {
-  const rows = await db.models.MeterReading.findAll({
-    where: { machineId },
-    order: [
-      ['at', 'DESC'],
-      ['id', 'DESC'],
-    ],
-    raw: true,
-  });
+  const rows = await db.sequelize.query<{ id: number; value: number; unit: MeterUnit; personId: number | null; at: Date }>(
+    `SELECT r.id, r.value, r.unit, r.person_id AS "personId", r.at FROM meter_readings r JOIN machines m ON m.id = r.machine_id
+     WHERE m.shop_id = $1 AND m.id = $2 ORDER BY r.at DESC, r.id DESC`,
+    { bind: [db.shopId, machineId], type: QueryTypes.SELECT },
+  );
   const names = await namesOf(db, rows);
   return rows.map(({ id, value, unit, personId, at }) => ({ id, value, unit, by: names(personId), at: at.toISOString() }));
 }

@@ -1,3 +1,4 @@
+import { QueryTypes } from 'sequelize';
 import { beltDamageOn, readBody, type RecordLine } from '../../core/job';
 import { meterAt } from '../../core/machine';
 import type { PastReading, TensionEpoch } from '../../core/tension';
@@ -101,17 +102,12 @@ const MOST_OF_SHOP = 20_000;
 
 /** Every belt of a shop with measured widths, with its log. */
 export async function widthsOfShop(db: ShopDatabase): Promise<MeasuredBelt[]> {
-  const measured = await db.models.TicketEntry.findAll({
-    where: { type: 'width', withdrawnAt: null },
-    attributes: ['jobId'],
-    group: ['jobId'],
-    raw: true,
-  });
-  const jobs = await db.models.Job.findAll({
-    where: { shopId: db.shopId, id: measured.map((m) => m.jobId) },
-    attributes: ['id', 'number', 'machineId', 'driveId'],
-    raw: true,
-  });
+  const jobs = await db.sequelize.query<JobOfWidth & { readonly driveId: number | null }>(
+    `SELECT j.id, j.number, j.machine_id AS "machineId", j.drive_id AS "driveId" FROM jobs j
+     WHERE j.shop_id = $1 AND EXISTS (SELECT 1 FROM ticket_entries e WHERE e.job_id = j.id AND e.type = 'width' AND e.withdrawn_at IS NULL)
+     ORDER BY j.id`,
+    { bind: [db.shopId], type: QueryTypes.SELECT },
+  );
   const all = await widthsOn(db, jobs, MOST_OF_SHOP);
   const names = new Map(
     (

@@ -233,10 +233,22 @@ describe('a machine’s history', () => {
     value(await tickets.writeEntry(shop.db, shop.by(), number, 'look', { type: 'note', body: { text: 'Keeper bent.' } }));
     value(await tickets.voidEntry(shop.db, shop.by(), number, entryId));
     value(await documents.addDocument(shop.db, at('2026-11-26T08:00:00Z'), { machineId: made.id }, 'Parts diagram', PAPER));
-    const short = await history.historyOf(shop.db, made, false);
+    const { events: short, total } = await history.latestEvents(shop.db, made, 10);
+    expect(total).toBe(3);
     expect(short[0]).toMatchObject({ kind: 'document', what: 'Parts diagram', by: 'Ines Tarrow', job: null });
     expect(short.map((e) => e.kind).sort()).toEqual(['document', 'job-opened', 'meter']);
-    const long = await history.historyOf(shop.db, made, true);
+    const long = await history.historyOf(shop.db, made);
     expect(long.filter((e) => e.kind === 'line').map((e) => [e.what, e.job])).toEqual([['Keeper bent.', number]]);
+  });
+  it('is cut at its latest events, and counts all', async () => {
+    const made = await machine({ meter: 410 });
+    for (let i = 0; i < 4; i++) await shop.openJob({ machineId: made.id });
+    const all = (await history.historyOf(shop.db, made)).filter((e) => e.kind !== 'line');
+    for (const limit of [1, 3, 5, 10]) {
+      const { events, total } = await history.latestEvents(shop.db, made, limit);
+      expect(total).toBe(all.length);
+      expect(events.map((e) => e.at)).toEqual(all.slice(0, limit).map((e) => e.at));
+    }
+    expect(await history.latestEvents(shop.db.ofShop(999_999), made, 10)).toEqual({ events: [], total: 0 });
   });
 });

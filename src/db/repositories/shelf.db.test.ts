@@ -1,5 +1,6 @@
 import { readFileSync } from 'node:fs';
 import { describe, expect, it } from 'vitest';
+import { unpackShelf } from '../../contract/packed-shelf';
 import { readShelfCsv } from '../../formats/shelf-csv';
 import { shelf, shelfImports } from '..';
 import { SHELF_ROW as row, shopForTests, value } from '../test-database';
@@ -14,6 +15,23 @@ describe('the shelf', () => {
       problem: expect.stringContaining('already in bin B2'),
     });
     expect((await shelf.addShelfBelt(shop.db, { ...row, bin: 'B9' })).ok).toBe(true);
+  });
+  it('is packed by the database as it is listed, with any text and number', async () => {
+    expect(unpackShelf(await shelf.packedShelf(shop.db))).toEqual([]);
+    const odd = {
+      designation: null,
+      section: 'A',
+      lengthReference: 'outside' as const,
+      bin: 'B “9”, \\ "top"',
+      supplierNote: 'Ferry\nTuesday',
+    };
+    value(await shelf.addShelfBelt(shop.db, row));
+    value(await shelf.addShelfBelt(shop.db, { ...row, ...odd, lengthMm: 1207.35, lengthTyped: '47 17/32 in', priceCents: null }));
+    value(await shelf.addShelfBelt(shop.db, { ...row, bin: 'A1', quantity: 0 }));
+    const packed = unpackShelf(await shelf.packedShelf(shop.db));
+    expect(packed).toHaveLength(3);
+    expect(packed).toEqual(await shelf.listShelf(shop.db));
+    expect(unpackShelf(await shelf.packedShelf(shop.db.ofShop(999_999)))).toEqual([]);
   });
   it('the database itself refuses a belt of no known size and a quantity below 0', async () => {
     await expect(

@@ -1,9 +1,10 @@
-import type { Transaction } from 'sequelize';
+import { QueryTypes, type Transaction } from 'sequelize';
 import { shelfKey } from '../../formats/shelf-csv';
 import { ROW_TO_CHANGE, type ShopDatabase } from '../connection';
 import { listPage, type ListQuery } from '../find';
 import type { ShelfBeltRow } from '../rows';
 import { done, refused, stale, onUniqueViolation } from '../outcome';
+import type { PackedShelf } from '../../contract/packed-shelf';
 import type { Outcome, ShelfBelt, ShelfBeltFields } from '../../contract/records';
 
 export const plainShelfBelt = (row: ShelfBeltRow): ShelfBelt => ({
@@ -38,6 +39,32 @@ export async function listShelf(db: ShopDatabase): Promise<ShelfBelt[]> {
       raw: true,
     })
   ).map(plainShelfBelt);
+}
+
+/** Column of each packed field. */
+const PACKED: Readonly<Record<keyof ShelfBelt, string>> = {
+  id: 'id',
+  designation: 'designation',
+  section: 'section',
+  lengthMm: 'length_mm',
+  lengthReference: 'length_reference',
+  lengthTyped: 'length_typed',
+  quantity: 'quantity',
+  bin: 'bin',
+  priceCents: 'price_cents',
+  supplierNote: 'supplier_note',
+  wanted: 'wanted',
+  version: 'version',
+};
+
+/** All belts in stock, packed by the database: thousands of rows never become objects of the server. */
+export async function packedShelf(db: ShopDatabase): Promise<PackedShelf> {
+  const [row] = await db.sequelize.query<{ belts: string | null }>(
+    `SELECT string_agg(json_build_array(${Object.values(PACKED).join(', ')})::text, ',' ORDER BY section, designation, id) AS belts
+     FROM shelf_belts WHERE shop_id = $1`,
+    { bind: [db.shopId], type: QueryTypes.SELECT },
+  );
+  return `[${JSON.stringify(Object.keys(PACKED))}${row?.belts ? `,${row.belts}` : ''}]` as PackedShelf;
 }
 
 /** Belts by number, measured size, bin or note. */

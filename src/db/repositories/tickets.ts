@@ -16,7 +16,7 @@ import { readShelfFields } from '../../formats/shelf-csv';
 import { ROW_TO_CHANGE, type ShopDatabase } from '../connection';
 import type { JobRow } from '../rows';
 import { done, refused, stale } from '../outcome';
-import { storedJob, storeStages } from './job-stages';
+import { storedJob, storeDerived } from './job-stages';
 import { missingBelt } from './jobs';
 import type { Paper } from './documents';
 import { putPartBack } from './parts';
@@ -41,7 +41,7 @@ const closedJob = (number: number) => refused(`Job ${number} is closed. Reopen i
 async function settle(db: ShopDatabase, job: JobRow, status: JobStatus | null, at: Date, transaction: Transaction): Promise<void> {
   if (status !== null && status !== job.status)
     await job.update({ status, closedAt: status === 'closed' ? at : null, version: job.version + 1 }, { transaction });
-  await storeStages(db, job, transaction);
+  await storeDerived(db, job, transaction);
 }
 
 function store(db: ShopDatabase, jobId: number, by: Writer, stage: Stage, { type, body }: TypedBody, transaction: Transaction) {
@@ -235,7 +235,7 @@ export async function chooseDrive(db: ShopDatabase, by: Writer, number: number, 
     const gone = await missingBelt(db, driveId, beltId, transaction);
     if (gone) return gone;
     await job.update({ driveId, beltId, version: job.version + 1 }, { transaction });
-    await storeStages(db, job, transaction);
+    await storeDerived(db, job, transaction);
     return done(null);
   });
 }

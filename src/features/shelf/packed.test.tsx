@@ -1,7 +1,7 @@
 import { renderHook } from '@testing-library/react';
 import { expect, it } from 'vitest';
 import { useShelf } from './packed';
-import { packShelf } from '@/contract/packed-shelf';
+import type { PackedShelf } from '@/contract/packed-shelf';
 import type { ShelfBelt } from '@/contract/records';
 
 const BELT: ShelfBelt = {
@@ -19,8 +19,12 @@ const BELT: ShelfBelt = {
   version: 7,
 };
 
+/** A shelf in the form that the database packs. */
+const packed = (belts: readonly ShelfBelt[]) =>
+  JSON.stringify([Object.keys(BELT), ...belts.map((belt) => Object.values(belt))]) as PackedShelf;
+
 it.each([[[]], [[BELT]], [[BELT, { ...BELT, id: 5, lengthMm: 1207.5, quantity: 0 }]]])('a packed shelf is read as it was (%#)', (belts) => {
-  expect(renderHook(() => useShelf(packShelf(belts))).result.current).toEqual(belts);
+  expect(renderHook(() => useShelf(packed(belts))).result.current).toEqual(belts);
 });
 it('an absent shelf has no belts', () => {
   expect(renderHook(() => useShelf(null)).result.current).toEqual([]);

@@ -2,7 +2,6 @@ import 'server-only';
 import { QUERY_CONTRACTS } from '@/contract/queries';
 import { documents, drives, isUnreadable, jobLists, machines, notebooks, people, shelf, stacks, trials } from '@/db';
 import { defineQuery, missing, rowsOf } from '@/server';
-import { packShelf } from '@/contract/packed-shelf';
 import type { DriveSummary } from '@/contract/records';
 
 export const listDrives = defineQuery(QUERY_CONTRACTS['drives.list'], async ({ db }, ask) => ({
@@ -46,7 +45,7 @@ export const readDrive = defineQuery(QUERY_CONTRACTS['drive.read'], async ({ db 
   if (!stored) return missing(NO_DRIVE);
   if (isUnreadable(stored)) return { ok: true, value: stored };
   const [belts, open, notebook, boltUps, papers, tried, shop] = await Promise.all([
-    shelf.listShelf(db),
+    shelf.packedShelf(db),
     jobLists.openJobs(db, { limit: 1, uncounted: true }),
     notebooks.notebookOfDrive(db, id),
     stacks.stacksOf(db, id),
@@ -58,7 +57,7 @@ export const readDrive = defineQuery(QUERY_CONTRACTS['drive.read'], async ({ db 
     ok: true,
     value: {
       stored,
-      shelf: packShelf(belts),
+      shelf: belts,
       anyJob: open.total > 0,
       notebook,
       stacks: boltUps,

@@ -37,13 +37,13 @@ const NO_MACHINE = 'This machine does not exist.';
 export const readMachine = defineQuery(QUERY_CONTRACTS['machine.read'], async ({ db }, { id }) => {
   const machine = await machines.findMachine(db, id);
   if (!machine) return missing(NO_MACHINE);
-  const [own, books, jobs, log, papers, events] = await Promise.all([
+  const [own, books, jobs, log, papers, latest] = await Promise.all([
     drives.drivesOf(db, machine.driveIds),
     notebooks.listNotebooks(db, { limit: NOTEBOOKS_SHOWN }, { machineId: id }),
     jobLists.jobsOfMachine(db, id, { limit: JOBS_SHOWN }),
     meters.meterLog(db, id),
     documents.documentsOf(db, { machineId: id, driveIds: [] }),
-    history.historyOf(db, machine, false),
+    history.latestEvents(db, machine, EVENTS_SHOWN),
   ]);
   return {
     ok: true,
@@ -55,8 +55,8 @@ export const readMachine = defineQuery(QUERY_CONTRACTS['machine.read'], async ({
       jobs,
       log,
       papers,
-      events: events.slice(0, EVENTS_SHOWN),
-      eventCount: events.length,
+      events: latest.events,
+      eventCount: latest.total,
     },
   };
 });

@@ -2,12 +2,11 @@ import 'server-only';
 import { QUERY_CONTRACTS } from '@/contract/queries';
 import { parts, shelf } from '@/db';
 import { defineQuery, rowsOf } from '@/server';
-import { packShelf } from '@/contract/packed-shelf';
 
 /** All belts in stock, as one text. */
 export const readShelf = defineQuery(QUERY_CONTRACTS['shelf.read'], async ({ db }) => ({
   ok: true,
-  value: packShelf(await shelf.listShelf(db)),
+  value: await shelf.packedShelf(db),
 }));
 
 export const listParts = defineQuery(QUERY_CONTRACTS['parts.list'], async ({ db }, ask) => ({

@@ -18,7 +18,7 @@ export async function GET(request: Request, { params }: RouteContext<'/api/machi
   const { name, maker, model, serial, customer } = machine;
   const whole = {
     machine: { name, maker, model, serial, customer },
-    events: await history.historyOf(database().ofShop(person.shopId), machine, true),
+    events: await history.historyOf(database().ofShop(person.shopId), machine),
   };
   return new Response(as === 'csv' ? historyCsv(whole) : historyJson(whole), {
     headers: {
