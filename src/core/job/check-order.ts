@@ -4,7 +4,7 @@ import {
   checksOfParts,
   mainOf,
   setupsFor,
-  vocabulary,
+  terms,
   STATIONS,
   type Check,
   type CheckId,
@@ -104,7 +104,7 @@ export function pulleysOf(check: Pick<Check, 'on' | 'station'>, drive: Drive): s
 let kindsOf: ReadonlyMap<string, readonly string[]> | null = null;
 /** True if drives of a kind have the subject of a check. */
 export const isOfKind = (check: string, kind: DriveKind): boolean =>
-  (kindsOf ??= new Map(vocabulary().checks.map((c) => [c.id, c.kinds]))).get(check)?.includes(kind) ?? false;
+  (kindsOf ??= new Map(terms().checks.map((c) => [c.id, c.kinds]))).get(check)?.includes(kind) ?? false;
 
 const STATION_ORDER = new Map<string, number>(STATIONS.map((s, i) => [s.id, i]));
 

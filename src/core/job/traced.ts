@@ -5,7 +5,7 @@ import {
   type CheckId,
   type DriveKind,
   type SetupId,
-  vocabulary,
+  terms,
   type FaultCase,
   type FaultEvent,
 } from '../fault';
@@ -81,7 +81,7 @@ export function buildFaultCase(
   up: readonly SetupId[],
   facts: readonly ComputedFact[],
 ): FaultCase | null {
-  const words = vocabulary();
+  const words = terms();
   const complaint = (intakeOf(lines)?.complaints ?? []).filter((id) => words.complaints.find((c) => c.id === id)?.kinds.includes(kind));
   if (complaint.length === 0) return null;
   const known = (id: string) => words.checks.find((c) => c.id === id && c.kinds.includes(kind));

@@ -3,13 +3,13 @@
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import { useState } from 'react';
-import { CHECKS, vocabulary, type CauseId, type CheckId, type LookAlike, type TracedCause } from '@/core/fault';
+import { CHECKS, terms, type CauseId, type CheckId, type LookAlike, type TracedCause } from '@/core/fault';
 import { UNFOLDS } from '@/ui/unfolds';
 import type { OnRepair } from './repair-now';
 import { dealtWith, percent, lessLikely } from './messages';
 import { TermText } from '../glossary/term-text';
 
-const words = vocabulary();
+const words = terms();
 
 /** Check that separates the first two if they have the same signs. */
 export function LookAlikes({

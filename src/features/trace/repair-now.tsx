@@ -2,7 +2,7 @@
 
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
-import { CAUSES, stopSentence, UNKNOWN, vocabulary, type CauseId } from '@/core/fault';
+import { CAUSES, stopSentence, UNKNOWN, terms, type CauseId } from '@/core/fault';
 import type { Consent, Repair } from '@/core/job';
 import { dealtWith } from './messages';
 
@@ -10,7 +10,7 @@ type Stop = Parameters<typeof stopSentence>[1];
 /** Records a repair as made here, made before intake, or declined. @param agreed true if the customer was asked first */
 export type OnRepair = (cause: CauseId, when: Repair['when'], agreed?: boolean) => Promise<unknown>;
 
-const words = vocabulary();
+const words = terms();
 const repairOf = (cause: string) => CAUSES.find((c) => c.id === cause)?.repair.name ?? UNKNOWN.repair.name;
 const CONSENT_WORDS: Readonly<Record<Consent['said'], string>> = {
   'not-asked': 'Ask the customer first: it costs more than the shop spends without asking.',

@@ -4,12 +4,12 @@ import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import Skeleton from '@mui/material/Skeleton';
 import { useMemo, useState } from 'react';
-import { vocabulary } from '@/core/fault';
+import { terms } from '@/core/fault';
 import { useWhatIf } from '@/client/solver';
 import type { TraceRequest } from '@/services/trace';
 import { percent } from './messages';
 
-const words = vocabulary();
+const words = terms();
 
 /** Effect of each answer to a check on the causes, before the check is made. */
 export function WhatIf({ request, check }: { request: TraceRequest; check: string }) {

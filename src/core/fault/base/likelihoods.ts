@@ -1,8 +1,8 @@
 import { CAUSES, type Cause, type CauseId } from './causes';
 import { CHECKS, type Check, type CheckId } from './checks';
 import { COMPLAINTS, type ComplaintId } from './complaints';
-import { ALL, type DriveKind } from './kinds';
 import { REASONS, type Reason } from './reasons';
+import { causesShownBy } from './shown-by';
 import { LEAKS, STEPS, type Leak, type Step } from './steps';
 
 export { STEPS };
@@ -92,17 +92,10 @@ export function linksOfComplaint(complaint: ComplaintId): Link[] {
 export function linksOfCheck(check: CheckId): Link[] {
   if (check === 'engagement-time') return linksOfComplaint('slow-weak');
   const usual: Step = asked.has(check) ? 'as-often-as-not' : 'usually';
-  return causes.flatMap((c): Link[] => {
-    const proves = c.confirmedBy.includes(check);
-    return proves || c.indicatedBy.includes(check) ? [linkOf(c.id, check, proves ? 'always' : usual)] : [];
-  });
+  return causesShownBy(check).map(({ cause, confirms }) => linkOf(cause.id, check, confirms ? 'always' : usual));
 }
 
 export const leakOfComplaint = (id: ComplaintId): number => LEAKS[COMPLAINT_LEAKS[id] ?? 'rarely'];
-
-/** Results that a check knows, least severe first. */
-export const resultsOf = ({ results }: Pick<Check, 'results'>): ('good' | 'watch' | 'bad')[] =>
-  results.watch === undefined ? ['good', 'bad'] : ['good', 'watch', 'bad'];
 
 /** Probability of each result for something that shows this often, least severe first, with sum 1. */
 function spread(p: number, between: boolean, watch: number): number[] {
@@ -117,32 +110,6 @@ export function leakOfCheck(check: Check): number[] {
 /** The same with one cause there and nothing else. */
 export const givenOfCheck = (check: Check, { step }: Pick<Link, 'step'>): number[] =>
   spread(STEPS[step], check.results.watch !== undefined, step === 'always' || step === 'defines' ? WATCH.proving : WATCH.telling);
-
-const DRIVE_KINDS_BUT_CVT = ALL.filter((kind) => kind !== 'cvt');
-
-/** Kinds of drive with the subject of a check. Other checks depend on their causes only. */
-const ONLY_ON: Partial<Readonly<Record<CheckId, readonly DriveKind[]>>> = {
-  'brake-released': ['deck-lever', 'pto', 'snow-thrower'],
-  'brake-engaged': ['deck-lever', 'pto', 'snow-thrower'],
-  'spindle-bound': ['deck-lever', 'deck-clutch', 'sliding-deck', 'snow-thrower'],
-  'idler-spin': ['deck-lever', 'deck-clutch', 'snow-thrower', 'accessory', 'reel'],
-  'idler-side': ['deck-lever', 'deck-clutch', 'pto', 'snow-thrower', 'accessory', 'reel', 'banded'],
-  'tight-side-computed': ['deck-lever', 'deck-clutch', 'pto', 'snow-thrower', 'accessory', 'reel', 'banded'],
-  'engagement-time': ['deck-lever', 'deck-clutch', 'sliding-deck', 'pto', 'snow-thrower'],
-  'stop-time': ['deck-lever', 'deck-clutch', 'sliding-deck', 'pto', 'snow-thrower'],
-  'arm-travel': ['deck-lever', 'pto', 'snow-thrower', 'sliding-deck'],
-  'spring-stretches': ['deck-lever', 'pto', 'snow-thrower'],
-  'grip-computed': DRIVE_KINDS_BUT_CVT,
-  'stop-computed': DRIVE_KINDS_BUT_CVT,
-};
-
-/** Kinds of drive on which a check is useful. */
-export const kindsOfCheck = (id: CheckId): DriveKind[] => {
-  const kinds = new Set(linksOfCheck(id).flatMap(({ cause }) => causes.find((c) => c.id === cause)!.kinds));
-  return [...kinds].filter((kind) => ONLY_ON[id]?.includes(kind) ?? true);
-};
-
-export const ALL_CHECKS: readonly Check[] = CHECKS;
 
 /** Signs of one cause: its complaints and checks, each with frequency and reason. */
 export function linksOfCause(cause: string): {

@@ -21,6 +21,8 @@ export { jobsOf, learned, updatedWeight, WORTH_JOBS } from './learn';
 export type { Confirmed } from './learn';
 export { whatIf } from './what-if';
 export type { IfSo } from './what-if';
+export { terms } from './terms';
+export type { Terms } from './terms';
 export { vocabulary } from './vocabulary';
 export type { Vocabulary } from './vocabulary';
 export { whileOpen } from './while-open';

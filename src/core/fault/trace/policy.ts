@@ -1,6 +1,7 @@
 import type { FaultCase } from './case';
 import type { Posterior } from './posterior';
 import { causeProbabilities, predictResults } from './predict-results';
+import type { Terms } from './terms';
 import type { Vocabulary } from './vocabulary';
 
 /** A check that could be made next. */
@@ -36,7 +37,7 @@ const LUCK = 0.5;
 const LEAST_SHARE = 0.35;
 
 /** Minutes of all setups for something, each once, including those they need. */
-export function setupMinutes(words: Vocabulary, wanted: readonly string[], up: ReadonlySet<string>): { minutes: number; all: Set<string> } {
+export function setupMinutes(words: Terms, wanted: readonly string[], up: ReadonlySet<string>): { minutes: number; all: Set<string> } {
   const all = new Set(up);
   let minutes = 0;
   const add = (id: string) => {

@@ -1,5 +1,6 @@
 import type { FaultCase } from './case';
 import type { Advice } from './policy';
+import type { Terms } from './terms';
 import type { Vocabulary } from './vocabulary';
 
 /** Evidence for a cause and against it, as sentences. */
@@ -47,7 +48,7 @@ export function evidenceSentences(words: Vocabulary, { complaint, history }: Fau
 }
 
 /** Reason to repair now, as a sentence. */
-export function stopSentence(words: Vocabulary, { fix, why, ask }: NonNullable<Advice['stop']>): string {
+export function stopSentence(words: Terms, { fix, why, ask }: NonNullable<Advice['stop']>): string {
   const { label } = words.causes.find((c) => c.id === fix)!;
   const name = `${label.charAt(0).toLowerCase()}${label.slice(1)}`;
   const first = ask ? ' Ask the customer first: the parts cost more than the shop spends without asking.' : '';
