@@ -29,8 +29,9 @@ export function Fold({
       square
       elevation={0}
       defaultExpanded={open}
-      // It opens without a transition: what is below would move away from a finger on its way.
-      slotProps={{ heading: { component: 'h3' }, transition: { unmountOnExit: lazy, timeout: 0 } }}
+      // It opens without a transition: what is below would move away from a finger on its way. Its content is drawn when
+      // it first opens, and loads its scripts then.
+      slotProps={{ heading: { component: 'h3' }, transition: { mountOnEnter: true, unmountOnExit: lazy, timeout: 0 } }}
       sx={{ bgcolor: 'transparent', borderTop: '1px solid var(--ts-edge)', '&::before': { display: 'none' } }}
     >
       <AccordionSummary

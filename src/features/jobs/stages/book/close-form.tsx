@@ -31,19 +31,11 @@ const toggled = <T,>(order: readonly T[], chosen: readonly T[], id: T): T[] =>
 
 /** Ending of the job, limited by its test, with the closing line for the customer. */
 export function CloseForm(props: StageProps) {
-  const { job, commands } = props;
+  const { job, commands, jobContext } = props;
   const { role } = useShell();
-  const { jobContext } = props;
   const { hand } = jobContext;
   const open = ENDINGS.filter((e) => mayEnd(hand, e));
-  const [draft, setDraft, clear] = useDraft(`closing-${job.number}`);
-  const [changedText, setChangedText] = useState(false);
-  // The proposed line, until it is changed.
-  const text = draft === '' && !changedText ? proposedClosing(job.entries) : draft;
-  const setText = (typed: string) => {
-    setChangedText(true);
-    setDraft(typed);
-  };
+  const [text, setText, clear] = useClosingText(job);
   const [next, setNext, clearNext] = useDraft(`next-look-${job.number}`);
   const usual = useMemo(() => usualFollowUp(job.entries, jobContext.kind), [job.entries, jobContext.kind]);
   const [changed, setLook] = useDraftOf(`look-again-${job.number}`, nextLook);
@@ -64,6 +56,7 @@ export function CloseForm(props: StageProps) {
     }
     setBusy(false);
   };
+  const isReady = missing === null && text.trim() !== '' && !unsigned && (ending !== 'unfit' || why.trim() !== '');
   return (
     <Box
       component="form"
@@ -73,16 +66,7 @@ export function CloseForm(props: StageProps) {
       }}
       sx={{ mt: 3, display: 'grid', gap: 1.5 }}
     >
-      {hand.unfit.length > 0 && (
-        <Alert severity="error" variant="outlined">
-          {notConfirmedBeforeClose(hand.unfit.map((u) => UNFIT_WORDS[u]).join('; '))}
-        </Alert>
-      )}
-      {hand.unfit.length === 0 && hand.known.length + hand.leftIn.length > 0 && (
-        <Alert severity="warning" variant="outlined">
-          {knownFaults([...hand.known.map(findingWords), ...hand.leftIn.map(leftInWords)].join('; '))}
-        </Alert>
-      )}
+      <OpenPoints hand={hand} />
       <Choices
         label="How it ends"
         big
@@ -99,27 +83,7 @@ export function CloseForm(props: StageProps) {
         placeholder="New blade belt and idler. Full throttle, one brisk movement when you engage it."
         slotProps={{ htmlInput: { maxLength: 2000 } }}
       />
-      <Chips
-        label="Follow-up: when"
-        options={FOLLOW_UP_AFTER.map((id) => ({ id, label: FOLLOW_UP_AFTER_WORDS[id] }))}
-        chosen={look.after}
-        onToggle={(id) => setLook({ ...look, after: toggled(FOLLOW_UP_AFTER, look.after, id) })}
-      />
-      <Chips
-        label="Follow-up: check what"
-        options={FOLLOW_UP_CHECKS.map((id) => ({ id, label: FOLLOW_UP_CHECK_WORDS[id] }))}
-        chosen={look.at}
-        onToggle={(id) => setLook({ ...look, at: toggled(FOLLOW_UP_CHECKS, look.at, id) })}
-      />
-      {missing && <Typography sx={{ color: 'var(--ts-copper)', fontSize: 15 }}>{missing.problem}</Typography>}
-      <TextField
-        label="Notes for the follow-up"
-        value={next}
-        onChange={(e) => setNext(e.target.value)}
-        placeholder="Bring the bagger; watch the second belt."
-        helperText="Optional."
-        slotProps={{ htmlInput: { maxLength: 500 } }}
-      />
+      <FollowUpFields look={look} next={next} onLook={setLook} onNext={setNext} />
       {ending === 'unfit' && (
         <TextField
           label="Reason for returning the machine not fit to use"
@@ -131,14 +95,79 @@ export function CloseForm(props: StageProps) {
         />
       )}
       <Box>
-        <Button
-          type="submit"
-          variant="contained"
-          disabled={busy || missing !== null || text.trim() === '' || unsigned || (ending === 'unfit' && why.trim() === '')}
-        >
+        <Button type="submit" variant="contained" disabled={busy || !isReady}>
           Close job {job.number}
         </Button>
       </Box>
     </Box>
+  );
+}
+
+/** Closing line: the proposed one until it is changed. It survives a reload. */
+function useClosingText({ number, entries }: StageProps['job']): [string, (text: string) => void, () => void] {
+  const [draft, setDraft, clear] = useDraft(`closing-${number}`);
+  const [isChanged, setChanged] = useState(false);
+  const set = (text: string) => {
+    setChanged(true);
+    setDraft(text);
+  };
+  return [draft === '' && !isChanged ? proposedClosing(entries) : draft, set, clear];
+}
+
+/** Missing confirmations, or else the faults that remain known. */
+function OpenPoints({ hand: { unfit, known, leftIn } }: { hand: StageProps['jobContext']['hand'] }) {
+  if (unfit.length > 0)
+    return (
+      <Alert severity="error" variant="outlined">
+        {notConfirmedBeforeClose(unfit.map((u) => UNFIT_WORDS[u]).join('; '))}
+      </Alert>
+    );
+  if (known.length + leftIn.length === 0) return null;
+  return (
+    <Alert severity="warning" variant="outlined">
+      {knownFaults([...known.map(findingWords), ...leftIn.map(leftInWords)].join('; '))}
+    </Alert>
+  );
+}
+
+type FollowUp = ReturnType<typeof usualFollowUp>;
+
+/** When and what to check again. */
+function FollowUpFields({
+  look,
+  next,
+  onLook,
+  onNext,
+}: {
+  look: FollowUp;
+  next: string;
+  onLook: (look: FollowUp) => void;
+  onNext: (text: string) => void;
+}) {
+  const missing = missingInFollowUp(look);
+  return (
+    <>
+      <Chips
+        label="Follow-up: when"
+        options={FOLLOW_UP_AFTER.map((id) => ({ id, label: FOLLOW_UP_AFTER_WORDS[id] }))}
+        chosen={look.after}
+        onToggle={(id) => onLook({ ...look, after: toggled(FOLLOW_UP_AFTER, look.after, id) })}
+      />
+      <Chips
+        label="Follow-up: check what"
+        options={FOLLOW_UP_CHECKS.map((id) => ({ id, label: FOLLOW_UP_CHECK_WORDS[id] }))}
+        chosen={look.at}
+        onToggle={(id) => onLook({ ...look, at: toggled(FOLLOW_UP_CHECKS, look.at, id) })}
+      />
+      {missing && <Typography sx={{ color: 'var(--ts-copper)', fontSize: 15 }}>{missing.problem}</Typography>}
+      <TextField
+        label="Notes for the follow-up"
+        value={next}
+        onChange={(e) => onNext(e.target.value)}
+        placeholder="Bring the bagger; watch the second belt."
+        helperText="Optional."
+        slotProps={{ htmlInput: { maxLength: 500 } }}
+      />
+    </>
   );
 }
