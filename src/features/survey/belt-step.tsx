@@ -40,80 +40,33 @@ export function BeltStep({ notebook, look, write, mayChange }: StepProps) {
   );
 }
 
+interface CardProps extends Pick<StepProps, 'mayChange'> {
+  readonly belt: NotebookBelt;
+  readonly put: (part: Partial<NotebookBelt>, key?: string) => void;
+  readonly set: (part: Partial<Now>, key?: string) => void;
+}
+
+/** True if the length of the belt was measured. */
+const isMeasured = ({ by }: Now): boolean => by === 'wrap' || by === 'rolled';
+
 function BeltCard({ notebook, look, write, mayChange, belt }: StepProps & { belt: NotebookBelt }) {
   const units = useUnits();
   const { now } = belt;
-  const put = (part: Partial<NotebookBelt>, key?: string) =>
+  const put: CardProps['put'] = (part, key) =>
     write(
       (book) => ({ ...book, belts: book.belts.map((b) => (b.id === belt.id ? { ...b, ...part } : b)) }),
       key && `belt-now-${belt.id}-${key}`,
     );
-  const set = (part: Partial<Now>, key?: string) => put({ now: { ...now, ...part } }, key);
+  const card: CardProps = { belt, mayChange, put, set: (part, key) => put({ now: { ...now, ...part } }, key) };
   const read = now.by === 'number' && now.designation.trim() !== '' ? decodeDesignation(now.designation.trim()) : null;
   const closing = look?.closing.find((c) => c.belt === belt.id);
-  const lengthy = now.by === 'wrap' || now.by === 'rolled';
   return (
     <StepCard>
       <Typography variant="h2" sx={{ mb: 1 }}>
         {belt.label}
       </Typography>
-      <Fields wide={180}>
-        <Choice
-          label="Length known by"
-          value={now.by}
-          options={entriesOf(BY_WORDS)}
-          disabled={!mayChange}
-          onChoose={(value) => set({ by: value })}
-        />
-        {now.by === 'number' && (
-          <TextField
-            label="Number on the belt"
-            value={now.designation}
-            disabled={!mayChange}
-            error={read !== null && !read.ok}
-            helperText={read && !read.ok ? read.problem : undefined}
-            onChange={(e) => set({ designation: e.target.value.slice(0, 60) }, 'number')}
-          />
-        )}
-        {lengthy && (
-          <SavedField
-            at={`belt-now-${belt.id}-length`}
-            label="Length along the outside"
-            dimension="length"
-            value={now.outsideMm}
-            optional
-            disabled={!mayChange}
-            min={200}
-            max={10000}
-            onValue={(outsideMm) => set({ outsideMm }, 'length')}
-          />
-        )}
-      </Fields>
-      {now.by !== 'unknown' && (
-        <FormControlLabel
-          disabled={!mayChange}
-          control={<Checkbox checked={now.taut} onChange={(e) => set({ taut: e.target.checked })} />}
-          label="The belt was tight round every pulley during the measurement"
-        />
-      )}
-      {lengthy && (
-        <FormControlLabel
-          disabled={!mayChange}
-          control={<Checkbox checked={now.isNew} onChange={(e) => set({ isNew: e.target.checked })} />}
-          label="This is the length of a new belt. Use it as the size of the drive"
-        />
-      )}
-      {lengthy && !now.isNew && belt.asks === '' && (
-        <Typography sx={{ fontSize: 14, color: 'var(--ts-quiet)' }}>
-          A worn belt is longer than new. Its length checks the path. Enter the belt size that the drive needs.
-        </Typography>
-      )}
-      {belt.asks !== '' && (
-        <Typography sx={{ fontSize: 14 }}>
-          The drive needs <strong className="ts-mono">{belt.asks}</strong>.{' '}
-          {mayChange && <Button onClick={() => put({ asks: '' })}>Clear</Button>}
-        </Typography>
-      )}
+      <LengthFields {...card} problem={read && !read.ok ? read.problem : null} />
+      <Conditions {...card} />
       {closing && (
         <Alert
           severity={closing.check.verdict === 'agrees' || closing.check.verdict === 'lies-loose' ? 'success' : 'warning'}
@@ -128,74 +81,149 @@ function BeltCard({ notebook, look, write, mayChange, belt }: StepProps & { belt
           The belt is compared with the path once the distances fix every pulley of this belt.
         </Typography>
       )}
-      {now.by !== 'number' && (
-        <>
-          <Typography variant="h3" sx={{ mt: 1.5, mb: 1 }}>
-            Identify the belt. Measure with a caliper on a clean part.
-          </Typography>
-          <Fields wide={120}>
-            <SavedField
-              at={`belt-now-${belt.id}-top`}
-              label="Top width"
-              dimension="length"
-              value={now.topMm}
-              optional
-              disabled={!mayChange}
-              min={3}
-              max={200}
-              onValue={(topMm) => set({ topMm }, 'top')}
-            />
-            <SavedField
-              at={`belt-now-${belt.id}-depth`}
-              label="Thickness"
-              dimension="length"
-              value={now.depthMm}
-              optional
-              disabled={!mayChange}
-              min={2}
-              max={60}
-              onValue={(depthMm) => set({ depthMm }, 'depth')}
-            />
-            <SavedField
-              at={`belt-now-${belt.id}-angle`}
-              label="Flank angle"
-              dimension="angle"
-              value={now.angleDeg}
-              optional
-              disabled={!mayChange}
-              min={15}
-              max={90}
-              onValue={(angleDeg) => set({ angleDeg }, 'angle')}
-            />
-            <SavedField
-              at={`belt-now-${belt.id}-ribs`}
-              label="Ribs, if ribbed"
-              dimension="number"
-              value={now.ribs}
-              optional
-              disabled={!mayChange}
-              min={2}
-              max={40}
-              onValue={(ribs) => set({ ribs: ribs === null ? null : Math.round(ribs) }, 'ribs')}
-            />
-          </Fields>
-          <Guesses
-            guesses={guessBelt({
-              expected: belt.section,
-              ...(now.topMm !== null ? { topMm: now.topMm } : {}),
-              ...(now.depthMm !== null ? { depthMm: now.depthMm } : {}),
-              ...(now.angleDeg !== null ? { angleDeg: now.angleDeg } : {}),
-              ...(now.ribs !== null ? { ribs: now.ribs } : {}),
-              ...(lengthy && now.outsideMm !== null ? { outsideMm: now.outsideMm, ...(now.by === 'rolled' ? { outsideSd: 2 } : {}) } : {}),
-            })}
-            mayChange={mayChange}
-            onTake={(g) => put({ section: g.section, ...(g.designation !== null && g.outsideMm !== null ? { asks: g.designation } : {}) })}
-            section={belt.section}
-            asks={belt.asks}
-          />
-        </>
-      )}
+      {now.by !== 'number' && <Identity {...card} />}
     </StepCard>
+  );
+}
+
+/** How the length of the belt is known: by its number, or measured. */
+function LengthFields({ belt, mayChange, set, problem }: CardProps & { problem: string | null }) {
+  const { now } = belt;
+  return (
+    <Fields wide={180}>
+      <Choice
+        label="Length known by"
+        value={now.by}
+        options={entriesOf(BY_WORDS)}
+        disabled={!mayChange}
+        onChoose={(value) => set({ by: value })}
+      />
+      {now.by === 'number' && (
+        <TextField
+          label="Number on the belt"
+          value={now.designation}
+          disabled={!mayChange}
+          error={problem !== null}
+          helperText={problem ?? undefined}
+          onChange={(e) => set({ designation: e.target.value.slice(0, 60) }, 'number')}
+        />
+      )}
+      {isMeasured(now) && (
+        <SavedField
+          at={`belt-now-${belt.id}-length`}
+          label="Length along the outside"
+          dimension="length"
+          value={now.outsideMm}
+          optional
+          disabled={!mayChange}
+          min={200}
+          max={10000}
+          onValue={(outsideMm) => set({ outsideMm }, 'length')}
+        />
+      )}
+    </Fields>
+  );
+}
+
+/** Condition of the belt during the measurement, and the size that the drive needs. */
+function Conditions({ belt: { now, asks }, mayChange, put, set }: CardProps) {
+  return (
+    <>
+      {now.by !== 'unknown' && (
+        <FormControlLabel
+          disabled={!mayChange}
+          control={<Checkbox checked={now.taut} onChange={(e) => set({ taut: e.target.checked })} />}
+          label="The belt was tight round every pulley during the measurement"
+        />
+      )}
+      {isMeasured(now) && (
+        <FormControlLabel
+          disabled={!mayChange}
+          control={<Checkbox checked={now.isNew} onChange={(e) => set({ isNew: e.target.checked })} />}
+          label="This is the length of a new belt. Use it as the size of the drive"
+        />
+      )}
+      {isMeasured(now) && !now.isNew && asks === '' && (
+        <Typography sx={{ fontSize: 14, color: 'var(--ts-quiet)' }}>
+          A worn belt is longer than new. Its length checks the path. Enter the belt size that the drive needs.
+        </Typography>
+      )}
+      {asks !== '' && (
+        <Typography sx={{ fontSize: 14 }}>
+          The drive needs <strong className="ts-mono">{asks}</strong>.{' '}
+          {mayChange && <Button onClick={() => put({ asks: '' })}>Clear</Button>}
+        </Typography>
+      )}
+    </>
+  );
+}
+
+/** Measured values of a belt, for its probable size. */
+const measuredOf = ({ topMm, depthMm, angleDeg, ribs, outsideMm, ...now }: Now) => ({
+  ...(topMm !== null ? { topMm } : {}),
+  ...(depthMm !== null ? { depthMm } : {}),
+  ...(angleDeg !== null ? { angleDeg } : {}),
+  ...(ribs !== null ? { ribs } : {}),
+  ...((now.by === 'wrap' || now.by === 'rolled') && outsideMm !== null
+    ? { outsideMm, ...(now.by === 'rolled' ? { outsideSd: 2 } : {}) }
+    : {}),
+});
+
+/** Caliper values of a belt without a readable number, and its probable sizes. */
+function Identity({ belt, mayChange, put, set }: CardProps) {
+  const { now } = belt;
+  const field = (name: string) => ({ at: `belt-now-${belt.id}-${name}`, optional: true, disabled: !mayChange }) as const;
+  return (
+    <>
+      <Typography variant="h3" sx={{ mt: 1.5, mb: 1 }}>
+        Identify the belt. Measure with a caliper on a clean part.
+      </Typography>
+      <Fields wide={120}>
+        <SavedField
+          {...field('top')}
+          label="Top width"
+          dimension="length"
+          value={now.topMm}
+          min={3}
+          max={200}
+          onValue={(topMm) => set({ topMm }, 'top')}
+        />
+        <SavedField
+          {...field('depth')}
+          label="Thickness"
+          dimension="length"
+          value={now.depthMm}
+          min={2}
+          max={60}
+          onValue={(depthMm) => set({ depthMm }, 'depth')}
+        />
+        <SavedField
+          {...field('angle')}
+          label="Flank angle"
+          dimension="angle"
+          value={now.angleDeg}
+          min={15}
+          max={90}
+          onValue={(angleDeg) => set({ angleDeg }, 'angle')}
+        />
+        <SavedField
+          {...field('ribs')}
+          label="Ribs, if ribbed"
+          dimension="number"
+          value={now.ribs}
+          min={2}
+          max={40}
+          onValue={(ribs) => set({ ribs: ribs === null ? null : Math.round(ribs) }, 'ribs')}
+        />
+      </Fields>
+      <Guesses
+        guesses={guessBelt({ expected: belt.section, ...measuredOf(now) })}
+        mayChange={mayChange}
+        onTake={(g) => put({ section: g.section, ...(g.designation !== null && g.outsideMm !== null ? { asks: g.designation } : {}) })}
+        section={belt.section}
+        asks={belt.asks}
+      />
+    </>
   );
 }
 

@@ -23,12 +23,6 @@ export function FinishStep({
   onMake,
   onRemove,
 }: StepProps & { problems: readonly Problem[]; onMake: (() => void) | null; onRemove: () => void }) {
-  const units = useUnits();
-  const { show } = units;
-  const places = [...(look?.answer.pulleys ?? []), ...(look?.answer.points ?? [])];
-  const built = look?.built;
-  const belts = bareDrive(notebook).belts;
-  const worst = look?.answer.suspects.slice(0, 2) ?? [];
   return (
     <>
       <StepCard>
@@ -55,122 +49,7 @@ export function FinishStep({
           ))}
         </Alert>
       )}
-      {built && built.missing.length > 0 && (
-        <StepCard>
-          <Typography variant="h3">Still to do for the drive</Typography>
-          <Box component="ul" sx={{ m: 0, pl: 2.5 }}>
-            {[...new Set(built.missing.map((m) => missingSentence(notebook, m)))].map((s) => (
-              <li key={s}>{s}</li>
-            ))}
-          </Box>
-        </StepCard>
-      )}
-      {built && built.findings.length > 0 && (
-        <Alert severity="warning" variant="outlined" sx={{ mb: 1.5 }}>
-          {built.findings.map((f) => (
-            <div key={f.code + f.of + (f.text ?? '')}>{findingSentence(notebook, f, units)}</div>
-          ))}
-        </Alert>
-      )}
-      {look && look.answer.belts.length > 0 && (
-        <StepCard>
-          <Typography variant="h3" sx={{ mb: 0.5 }}>
-            Path of each belt, at the measured arm position
-          </Typography>
-          {look.answer.belts.map((b, i) => {
-            const outside = b.pitchLength === null ? null : convertLength(b.pitchLength, 'pitch', 'outside', sectionOf(belts[i]!));
-            const closing = look.closing.find((c) => c.belt === b.id);
-            return (
-              <Box key={b.id} sx={{ mb: 0.5 }}>
-                <strong>{notebook.belts[i]?.label}</strong>:{' '}
-                {outside === null || b.sd === null ? (
-                  'not fixed yet.'
-                ) : (
-                  <>
-                    <span className="ts-mono">
-                      {show(outside, 'length')} ± {show(2 * b.sd, 'length', 1)}
-                    </span>{' '}
-                    along the outside.
-                  </>
-                )}
-                {closing && (
-                  <Box sx={{ fontSize: 14, color: 'var(--ts-quiet)' }}>{closingSentence(notebook, b.id, closing.check, units)}</Box>
-                )}
-              </Box>
-            );
-          })}
-        </StepCard>
-      )}
-      {places.length > 0 && (
-        <StepCard>
-          <Typography variant="h3" sx={{ mb: 0.5 }}>
-            Uncertainty of each position
-          </Typography>
-          <Box component="ul" sx={{ listStyle: 'none', m: 0, p: 0, columns: { xs: 1, sm: 2 }, columnGap: 3, fontSize: 14 }}>
-            {places.map((p) => (
-              <Box component="li" key={p.id} sx={{ display: 'flex', gap: 1, breakInside: 'avoid', py: 0.25 }}>
-                <span style={{ flex: 1 }}>{placeName(notebook, p.id)}</span>
-                <span className="ts-mono" style={{ whiteSpace: 'nowrap' }}>
-                  {p.sd === null ? 'not fixed' : p.sd === 0 ? 'where it starts' : `± ${show(2 * p.sd, 'length', 1)}`}
-                </span>
-              </Box>
-            ))}
-          </Box>
-        </StepCard>
-      )}
-      {look && look.answer.measures.some((m) => m.residual !== null) && (
-        <StepCard>
-          <Typography variant="h3" sx={{ mb: 0.5 }}>
-            Difference of each measurement from the fit
-          </Typography>
-          <Box component="ul" sx={{ listStyle: 'none', m: 0, p: 0, fontSize: 14 }}>
-            {[...look.answer.measures]
-              .sort(
-                (a, b) =>
-                  Number(worst.includes(b.id)) - Number(worst.includes(a.id)) || Math.abs(b.residual ?? 0) - Math.abs(a.residual ?? 0),
-              )
-              .slice(0, 12)
-              .map((m) => {
-                const reading = readingOf(notebook, m.id);
-                return (
-                  reading &&
-                  m.residual !== null && (
-                    <Box
-                      component="li"
-                      key={m.id}
-                      sx={{
-                        display: 'flex',
-                        gap: 1,
-                        color: worst.includes(m.id) ? 'var(--ts-copper)' : 'inherit',
-                        fontWeight: worst.includes(m.id) ? 650 : 400,
-                      }}
-                    >
-                      <span style={{ flex: 1 }}>
-                        {readingTitle(notebook, reading)}
-                        {worst[0] === m.id ? ', most likely wrong' : worst[1] === m.id ? ', second most likely' : ''}
-                      </span>
-                      <span className="ts-mono">
-                        {m.residual >= 0 ? '+' : '−'}
-                        {show(Math.abs(m.residual), readingDimension(reading), 1)}
-                      </span>
-                    </Box>
-                  )
-                );
-              })}
-          </Box>
-        </StepCard>
-      )}
-      {look?.answer.photos.map((p, i) => (
-        <Alert key={p.id} severity={p.bent ? 'warning' : 'success'} variant="outlined" sx={{ mb: 1.5 }}>
-          {p.bent
-            ? photoDisagrees(i + 1, show(Math.max(...p.marks.map((m) => m.offMm)), 'length', 1))
-            : photoAgrees(
-                i + 1,
-                show(Math.max(0, ...p.marks.map((m) => m.offMm)), 'length', 1),
-                p.slantDegrees > 6 ? show(p.slantDegrees, 'angle', 0) : null,
-              )}
-        </Alert>
-      ))}
+      {look && <Solution notebook={notebook} look={look} />}
       {mayChange && (
         <Box sx={{ display: 'flex', gap: 1, flexWrap: 'wrap' }}>
           {onMake && look?.answer.status === 'conflict' && (
@@ -185,4 +64,162 @@ export function FinishStep({
       )}
     </>
   );
+}
+
+interface SolutionProps {
+  readonly notebook: StepProps['notebook'];
+  readonly look: NonNullable<StepProps['look']>;
+}
+
+/** Results of the solved notebook: missing values, findings, belts, uncertainty, differences, photos. */
+function Solution({ notebook, look }: SolutionProps) {
+  const units = useUnits();
+  const { missing, findings } = look.built;
+  return (
+    <>
+      {missing.length > 0 && (
+        <StepCard>
+          <Typography variant="h3">Still to do for the drive</Typography>
+          <Box component="ul" sx={{ m: 0, pl: 2.5 }}>
+            {[...new Set(missing.map((m) => missingSentence(notebook, m)))].map((s) => (
+              <li key={s}>{s}</li>
+            ))}
+          </Box>
+        </StepCard>
+      )}
+      {findings.length > 0 && (
+        <Alert severity="warning" variant="outlined" sx={{ mb: 1.5 }}>
+          {findings.map((f) => (
+            <div key={f.code + f.of + (f.text ?? '')}>{findingSentence(notebook, f, units)}</div>
+          ))}
+        </Alert>
+      )}
+      <BeltPaths notebook={notebook} look={look} />
+      <Uncertainties notebook={notebook} look={look} />
+      <Residuals notebook={notebook} look={look} />
+      <PhotoChecks look={look} />
+    </>
+  );
+}
+
+function BeltPaths({ notebook, look }: SolutionProps) {
+  const units = useUnits();
+  const { show } = units;
+  const belts = bareDrive(notebook).belts;
+  if (look.answer.belts.length === 0) return null;
+  return (
+    <StepCard>
+      <Typography variant="h3" sx={{ mb: 0.5 }}>
+        Path of each belt, at the measured arm position
+      </Typography>
+      {look.answer.belts.map((b, i) => {
+        const outside = b.pitchLength === null ? null : convertLength(b.pitchLength, 'pitch', 'outside', sectionOf(belts[i]!));
+        const closing = look.closing.find((c) => c.belt === b.id);
+        return (
+          <Box key={b.id} sx={{ mb: 0.5 }}>
+            <strong>{notebook.belts[i]?.label}</strong>:{' '}
+            {outside === null || b.sd === null ? (
+              'not fixed yet.'
+            ) : (
+              <>
+                <span className="ts-mono">
+                  {show(outside, 'length')} ± {show(2 * b.sd, 'length', 1)}
+                </span>{' '}
+                along the outside.
+              </>
+            )}
+            {closing && <Box sx={{ fontSize: 14, color: 'var(--ts-quiet)' }}>{closingSentence(notebook, b.id, closing.check, units)}</Box>}
+          </Box>
+        );
+      })}
+    </StepCard>
+  );
+}
+
+function Uncertainties({ notebook, look }: SolutionProps) {
+  const { show } = useUnits();
+  const places = [...look.answer.pulleys, ...look.answer.points];
+  if (places.length === 0) return null;
+  return (
+    <StepCard>
+      <Typography variant="h3" sx={{ mb: 0.5 }}>
+        Uncertainty of each position
+      </Typography>
+      <Box component="ul" sx={{ listStyle: 'none', m: 0, p: 0, columns: { xs: 1, sm: 2 }, columnGap: 3, fontSize: 14 }}>
+        {places.map((p) => (
+          <Box component="li" key={p.id} sx={{ display: 'flex', gap: 1, breakInside: 'avoid', py: 0.25 }}>
+            <span style={{ flex: 1 }}>{placeName(notebook, p.id)}</span>
+            <span className="ts-mono" style={{ whiteSpace: 'nowrap' }}>
+              {p.sd === null ? 'not fixed' : p.sd === 0 ? 'where it starts' : `± ${show(2 * p.sd, 'length', 1)}`}
+            </span>
+          </Box>
+        ))}
+      </Box>
+    </StepCard>
+  );
+}
+
+/** Number of shown differences. */
+const MOST_SHOWN = 12;
+
+/** Difference of each measurement from the fit: suspects first, then the largest. */
+function Residuals({ notebook, look }: SolutionProps) {
+  const { show } = useUnits();
+  const [worst, second] = look.answer.suspects;
+  const rank = (id: string) => Number(id === worst || id === second);
+  const rows = [...look.answer.measures]
+    .sort((a, b) => rank(b.id) - rank(a.id) || Math.abs(b.residual ?? 0) - Math.abs(a.residual ?? 0))
+    .slice(0, MOST_SHOWN)
+    .flatMap(({ id, residual }) => {
+      const reading = readingOf(notebook, id);
+      return reading && residual !== null ? [{ id, residual, reading }] : [];
+    });
+  if (rows.length === 0) return null;
+  return (
+    <StepCard>
+      <Typography variant="h3" sx={{ mb: 0.5 }}>
+        Difference of each measurement from the fit
+      </Typography>
+      <Box component="ul" sx={{ listStyle: 'none', m: 0, p: 0, fontSize: 14 }}>
+        {rows.map(({ id, residual, reading }) => (
+          <Box
+            component="li"
+            key={id}
+            sx={{
+              display: 'flex',
+              gap: 1,
+              color: rank(id) > 0 ? 'var(--ts-copper)' : 'inherit',
+              fontWeight: rank(id) > 0 ? 650 : 400,
+            }}
+          >
+            <span style={{ flex: 1 }}>
+              {readingTitle(notebook, reading)}
+              {id === worst ? ', most likely wrong' : id === second ? ', second most likely' : ''}
+            </span>
+            <span className="ts-mono">
+              {residual >= 0 ? '+' : '−'}
+              {show(Math.abs(residual), readingDimension(reading), 1)}
+            </span>
+          </Box>
+        ))}
+      </Box>
+    </StepCard>
+  );
+}
+
+/** Tilt of a camera that is worth a word, degrees. */
+const TILT_SHOWN_DEG = 6;
+
+function PhotoChecks({ look }: Pick<SolutionProps, 'look'>) {
+  const { show } = useUnits();
+  return look.answer.photos.map((p, i) => {
+    const worst = show(Math.max(0, ...p.marks.map((m) => m.offMm)), 'length', 1);
+    return (
+      <Alert key={p.id} severity={p.bent ? 'warning' : 'success'} variant="outlined" sx={{ mb: 1.5 }}>
+        {p.bent
+          ? photoDisagrees(i + 1, worst)
+          : photoAgrees(i + 1, worst, p.slantDegrees > TILT_SHOWN_DEG ? show(p.slantDegrees, 'angle', 0) : null)}
+      </Alert>
+    );
+  });
 }

@@ -9,7 +9,7 @@ import type { NotebookSolution, Missing, Notebook } from '@/core/survey';
 import { useUnits } from '@/ui/units';
 import { freshId, withSides } from './changes';
 import { LayoutChoice } from './layout-choice';
-import { nextActionOf } from './next';
+import { nextActionOf, type NextAction } from './next';
 import type { Step } from './progress';
 import { placeOfReading, readingDimension, readingId, readingTitle, withReadingSkipped } from './readings';
 import { ReadingDrawing, TapeDrawing } from './tape-drawing';
@@ -54,206 +54,223 @@ const STEP_OF: Readonly<Record<Missing['what'], Step>> = {
   route: 'route',
 };
 
-export function NextStep({ notebook, look, mayChange, write, onGo, onMake, waiting, making, made }: NextPanelProps) {
+type ViewProps<K extends NextAction['kind']> = NextPanelProps & { readonly next: Extract<NextAction, { kind: K }> };
+type Views = { readonly [K in NextAction['kind']]: (props: ViewProps<K>) => ReactNode };
+
+/** The next thing to do for a notebook, with its button. */
+export function NextStep(props: NextPanelProps) {
+  const next = nextActionOf(props.notebook, props.look);
+  // The kind and its view belong together, which a lookup by kind loses.
+  const View = VIEWS[next.kind] as (props: NextPanelProps & { readonly next: NextAction }) => ReactNode;
+  return <View {...props} next={next} />;
+}
+
+const nameIn =
+  ({ notebook }: Pick<NextPanelProps, 'notebook'>) =>
+  (id: string): string =>
+    `the ${within(placeName(notebook, id))}`;
+
+const VIEWS: Views = {
+  pulleys: ({ onGo }) => (
+    <Says
+      title="Enter the pulleys"
+      action={
+        <Button variant="contained" onClick={() => onGo('pulleys')}>
+          Open pulleys
+        </Button>
+      }
+    >
+      Every pulley that a belt touches, with its diameter.
+    </Says>
+  ),
+  diameter: ({ next, onGo, notebook }) => (
+    <Says
+      title={`Measure across ${nameIn({ notebook })(next.pulley)}`}
+      action={
+        <Button variant="contained" onClick={() => onGo('pulleys', `pulley:${next.pulley}`)}>
+          Enter its diameter
+        </Button>
+      }
+    >
+      Its outside diameter is not entered yet.
+    </Says>
+  ),
+  route: ({ onGo }) => (
+    <Says
+      title="Enter the belt route"
+      action={
+        <Button variant="contained" onClick={() => onGo('route')}>
+          Open route
+        </Button>
+      }
+    >
+      Tap the pulleys in the order in which the belt passes them.
+    </Says>
+  ),
+  measure: ({ next, notebook, look, onGo }) => (
+    <Says
+      title={measureTitle(notebook, next.measure)}
+      drawing={<TapeDrawing notebook={notebook} look={look} measure={next.measure} height={104} />}
+      action={
+        <Button variant="contained" onClick={() => onGo('tape', `measure:${next.measure.id}`)}>
+          Enter this distance
+        </Button>
+      }
+    >
+      Next measurement.
+    </Says>
+  ),
+  suspect: SuspectView,
+  side: SideView,
+  images: ({ next, notebook, mayChange, write }) => (
+    <Says
+      title={whichLayout(next.images.length)}
+      always={
+        <LayoutChoice
+          notebook={notebook}
+          images={next.images}
+          mayChange={mayChange}
+          onChoose={({ sides }) => write((now) => withSides(now, sides))}
+        />
+      }
+      action={null}
+    >
+      The distances fit each layout. The drawings are to scale. Choose the one that matches the machine.
+    </Says>
+  ),
+  advice: AdviceView,
+  missing: ({ next: { missing }, notebook, onGo }) => (
+    <Says
+      title={missingSentence(notebook, missing)}
+      action={
+        <Button
+          variant="contained"
+          onClick={() => onGo(STEP_OF[missing.what], missing.what === 'diameter' ? `pulley:${missing.of}` : `part:${missing.of}`)}
+        >
+          Open it
+        </Button>
+      }
+    >
+      Then you can make the drive.
+    </Says>
+  ),
+  make: MakeView,
+};
+
+/** Contradicting measurements: the most likely wrong one, or a general check. */
+function SuspectView({ next: { reading, second }, notebook, look, mayChange, write, onGo }: ViewProps<'suspect'>) {
   const { show } = useUnits();
-  const next = nextActionOf(notebook, look);
-  const name = (id: string) => `the ${within(placeName(notebook, id))}`;
-  switch (next.kind) {
-    case 'pulleys':
-      return (
-        <Says
-          title="Enter the pulleys"
-          action={
-            <Button variant="contained" onClick={() => onGo('pulleys')}>
-              Open pulleys
+  if (!reading)
+    return (
+      <Says
+        title="The measurements contradict each other"
+        action={
+          <Button variant="contained" onClick={() => onGo('tape')}>
+            Open distances
+          </Button>
+        }
+      >
+        No single measurement explains it. Check for a wrong unit or swapped ends.
+      </Says>
+    );
+  const against = look?.answer.measures.find((m) => m.id === readingId(reading))?.againstRest ?? null;
+  return (
+    <Says
+      title={`Measure again: ${within(readingTitle(notebook, reading))}`}
+      drawing={<ReadingDrawing notebook={notebook} look={look} reading={reading} height={104} />}
+      action={
+        <>
+          <Button variant="contained" onClick={() => onGo(...placeOfReading(reading))}>
+            Enter it again
+          </Button>
+          {mayChange && <Button onClick={() => write((now) => withReadingSkipped(now, reading, true))}>Exclude</Button>}
+        </>
+      }
+    >
+      {mostLikelyWrong(
+        against && { by: show(Math.abs(against.by), readingDimension(reading)), more: against.by > 0 },
+        second ? within(readingTitle(notebook, second)) : null,
+      )}
+    </Says>
+  );
+}
+
+/** A place that may be on either side of a line. */
+function SideView({ next, notebook, mayChange, write }: ViewProps<'side'>) {
+  const name = nameIn({ notebook });
+  const [a, b] = next.between;
+  const answer = (right: boolean) =>
+    write((now) => withSides(now, [{ pulley: next.of, leftOf: [a, b], ...(right ? { right: true } : {}) }]));
+  return (
+    <Says
+      title={`Seen from above, is ${name(next.of)} left or right of the line from ${name(a)} to ${name(b)}?`}
+      always={<SideDrawing notebook={notebook} of={next.of} from={a} to={b} />}
+      action={
+        mayChange && (
+          <>
+            <Button variant="contained" onClick={() => answer(false)}>
+              Left
             </Button>
-          }
-        >
-          Every pulley that a belt touches, with its diameter.
-        </Says>
-      );
-    case 'diameter':
-      return (
-        <Says
-          title={`Measure across ${name(next.pulley)}`}
-          action={
-            <Button variant="contained" onClick={() => onGo('pulleys', `pulley:${next.pulley}`)}>
-              Enter its diameter
+            <Button variant="contained" onClick={() => answer(true)}>
+              Right
             </Button>
-          }
-        >
-          Its outside diameter is not entered yet.
-        </Says>
-      );
-    case 'route':
-      return (
-        <Says
-          title="Enter the belt route"
-          action={
-            <Button variant="contained" onClick={() => onGo('route')}>
-              Open route
+          </>
+        )
+      }
+    >
+      {mirrorImage(name(b), name(a))}
+    </Says>
+  );
+}
+
+/** The distance that settles most. */
+function AdviceView({ next: { advice }, notebook, look, mayChange, write, onGo }: ViewProps<'advice'>) {
+  const name = nameIn({ notebook });
+  const [a, b] = advice.between;
+  return (
+    <Says
+      title={`Measure ${name(a)} to ${name(b)}`}
+      drawing={<TapeDrawing notebook={notebook} look={look} measure={{ kind: 'centres', between: [a, b] }} height={104} />}
+      action={
+        mayChange && (
+          <Button variant="contained" onClick={() => addMeasure(notebook, write, onGo, a, b)}>
+            Enter this distance
+          </Button>
+        )
+      }
+    >
+      It {advice.why}.
+    </Says>
+  );
+}
+
+/** The drive can be made. A further measurement may improve it. */
+function MakeView({ next: { better }, notebook, look, mayChange, write, onGo, onMake, waiting, making, made }: ViewProps<'make'>) {
+  const name = nameIn({ notebook });
+  const further = better ? furtherMeasurement(name(better.between[0]), name(better.between[1])) : 'Further measurements would add little.';
+  return (
+    <Says
+      title={made ? 'Make the drive again' : 'Make the drive'}
+      action={
+        mayChange && (
+          <>
+            <Button variant="contained" disabled={waiting !== null || making} onClick={onMake}>
+              {making ? 'Making drive…' : made ? 'Make drive again' : 'Make this drive'}
             </Button>
-          }
-        >
-          Tap the pulleys in the order in which the belt passes them.
-        </Says>
-      );
-    case 'measure':
-      return (
-        <Says
-          title={measureTitle(notebook, next.measure)}
-          drawing={<TapeDrawing notebook={notebook} look={look} measure={next.measure} height={104} />}
-          action={
-            <Button variant="contained" onClick={() => onGo('tape', `measure:${next.measure.id}`)}>
-              Enter this distance
-            </Button>
-          }
-        >
-          Next measurement.
-        </Says>
-      );
-    case 'suspect': {
-      const { reading, second } = next;
-      if (!reading)
-        return (
-          <Says
-            title="The measurements contradict each other"
-            action={
-              <Button variant="contained" onClick={() => onGo('tape')}>
-                Open distances
-              </Button>
-            }
-          >
-            No single measurement explains it. Check for a wrong unit or swapped ends.
-          </Says>
-        );
-      const against = look?.answer.measures.find((m) => m.id === readingId(reading))?.againstRest ?? null;
-      return (
-        <Says
-          title={`Measure again: ${within(readingTitle(notebook, reading))}`}
-          drawing={<ReadingDrawing notebook={notebook} look={look} reading={reading} height={104} />}
-          action={
-            <>
-              <Button variant="contained" onClick={() => onGo(...placeOfReading(reading))}>
-                Enter it again
-              </Button>
-              {mayChange && <Button onClick={() => write((now) => withReadingSkipped(now, reading, true))}>Exclude</Button>}
-            </>
-          }
-        >
-          {mostLikelyWrong(
-            against && { by: show(Math.abs(against.by), readingDimension(reading)), more: against.by > 0 },
-            second ? within(readingTitle(notebook, second)) : null,
-          )}
-        </Says>
-      );
-    }
-    case 'side': {
-      const [a, b] = next.between;
-      const answer = (right: boolean) =>
-        write((now) => withSides(now, [{ pulley: next.of, leftOf: [a, b], ...(right ? { right: true } : {}) }]));
-      return (
-        <Says
-          title={`Seen from above, is ${name(next.of)} left or right of the line from ${name(a)} to ${name(b)}?`}
-          always={<SideDrawing notebook={notebook} of={next.of} from={a} to={b} />}
-          action={
-            mayChange && (
-              <>
-                <Button variant="contained" onClick={() => answer(false)}>
-                  Left
-                </Button>
-                <Button variant="contained" onClick={() => answer(true)}>
-                  Right
-                </Button>
-              </>
-            )
-          }
-        >
-          {mirrorImage(name(b), name(a))}
-        </Says>
-      );
-    }
-    case 'images':
-      return (
-        <Says
-          title={whichLayout(next.images.length)}
-          always={
-            <LayoutChoice
-              notebook={notebook}
-              images={next.images}
-              mayChange={mayChange}
-              onChoose={({ sides }) => write((now) => withSides(now, sides))}
-            />
-          }
-          action={null}
-        >
-          The distances fit each layout. The drawings are to scale. Choose the one that matches the machine.
-        </Says>
-      );
-    case 'advice': {
-      const [a, b] = next.advice.between;
-      return (
-        <Says
-          title={`Measure ${name(a)} to ${name(b)}`}
-          drawing={<TapeDrawing notebook={notebook} look={look} measure={{ kind: 'centres', between: [a, b] }} height={104} />}
-          action={
-            mayChange && (
-              <Button variant="contained" onClick={() => addMeasure(notebook, write, onGo, a, b)}>
-                Enter this distance
-              </Button>
-            )
-          }
-        >
-          It {next.advice.why}.
-        </Says>
-      );
-    }
-    case 'missing':
-      return (
-        <Says
-          title={missingSentence(notebook, next.missing)}
-          action={
-            <Button
-              variant="contained"
-              onClick={() =>
-                onGo(STEP_OF[next.missing.what], next.missing.what === 'diameter' ? `pulley:${next.missing.of}` : `part:${next.missing.of}`)
-              }
-            >
-              Open it
-            </Button>
-          }
-        >
-          Then you can make the drive.
-        </Says>
-      );
-    case 'make': {
-      const better = next.better;
-      return (
-        <Says
-          title={made ? 'Make the drive again' : 'Make the drive'}
-          action={
-            mayChange && (
-              <>
-                <Button variant="contained" disabled={waiting !== null || making} onClick={onMake}>
-                  {making ? 'Making drive…' : made ? 'Make drive again' : 'Make this drive'}
-                </Button>
-                <Button onClick={() => onGo('finish')}>Check result</Button>
-                {better && <Button onClick={() => addMeasure(notebook, write, onGo, ...better.between)}>Enter it</Button>}
-              </>
-            )
-          }
-        >
-          {waiting ??
-            (better ? furtherMeasurement(name(better.between[0]), name(better.between[1])) : 'Further measurements would add little.')}
-          {look && look.built.findings.length > 0 && (
-            <Alert severity="warning" variant="outlined" sx={{ mt: 1, py: 0 }}>
-              {doubtsLeft(look.built.findings.length)}
-            </Alert>
-          )}
-        </Says>
-      );
-    }
-  }
+            <Button onClick={() => onGo('finish')}>Check result</Button>
+            {better && <Button onClick={() => addMeasure(notebook, write, onGo, ...better.between)}>Enter it</Button>}
+          </>
+        )
+      }
+    >
+      {waiting ?? further}
+      {look && look.built.findings.length > 0 && (
+        <Alert severity="warning" variant="outlined" sx={{ mt: 1, py: 0 }}>
+          {doubtsLeft(look.built.findings.length)}
+        </Alert>
+      )}
+    </Says>
+  );
 }
 
 function addMeasure(notebook: Notebook, write: NextPanelProps['write'], onGo: NextPanelProps['onGo'], a: string, b: string) {

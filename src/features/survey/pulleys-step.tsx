@@ -85,31 +85,29 @@ export function PulleysStep({ notebook, write, mayChange }: StepProps) {
   );
 }
 
+interface CardProps {
+  readonly notebook: Notebook;
+  readonly pulley: NotebookPulley;
+  readonly mayChange: boolean;
+  readonly onSet: (id: string, part: Partial<NotebookPulley>, key?: string) => void;
+}
+
 function PulleyCard({
-  notebook,
-  pulley: p,
   number,
-  mayChange,
-  onSet,
   onVariable,
   onRemove,
-}: {
-  notebook: Notebook;
-  pulley: NotebookPulley;
+  ...card
+}: CardProps & {
   number: number;
-  mayChange: boolean;
-  onSet: (id: string, part: Partial<NotebookPulley>, key?: string) => void;
   /** One movable face: the drive is a variable one. */
   onVariable: (id: string) => void;
   onRemove: () => void;
 }) {
-  const [by, setBy] = useState<SizeBy>(p.sameAs !== null ? 'same' : p.taken === 'string' ? 'around' : 'across');
-  const others = notebook.pulleys.filter((o) => o.id !== p.id);
-  const around = by === 'around';
+  const { notebook, pulley, mayChange, onSet } = card;
   return (
     <Box
       component="li"
-      data-at={`pulley:${p.id}`}
+      data-at={`pulley:${pulley.id}`}
       sx={{
         border: '1px solid var(--ts-edge)',
         borderRadius: '4px',
@@ -124,26 +122,50 @@ function PulleyCard({
       <Box
         className="ts-mono"
         sx={{
-          display: { xs: 'none', sm: 'grid' },
-          placeItems: 'center',
-          width: 26,
-          height: 26,
-          borderRadius: '50%',
-          bgcolor: 'var(--ts-ink)',
-          color: 'var(--ts-card)',
-          fontSize: 13,
-          fontWeight: 600,
+          ...{ display: { xs: 'none', sm: 'grid' }, placeItems: 'center', width: 26, height: 26, borderRadius: '50%' },
+          ...{ bgcolor: 'var(--ts-ink)', color: 'var(--ts-card)', fontSize: 13, fontWeight: 600 },
         }}
       >
         {number}
       </Box>
       <TextField
         label="Name"
-        value={p.label}
+        value={pulley.label}
         disabled={!mayChange}
         sx={{ gridColumn: { xs: '1 / -1', sm: 'auto' } }}
-        onChange={(e) => onSet(p.id, { label: e.target.value.slice(0, 400) }, `label-${p.id}`)}
+        onChange={(e) => onSet(pulley.id, { label: e.target.value.slice(0, 400) }, `label-${pulley.id}`)}
       />
+      <KindFields {...card} onVariable={onVariable} />
+      {mayChange ? (
+        <IconButton aria-label={`Remove ${pulley.label}`} onClick={onRemove} sx={{ justifySelf: 'end' }}>
+          <Icon name="close" size={18} />
+        </IconButton>
+      ) : (
+        <span />
+      )}
+      <SizeFields {...card} />
+      {notebook.planes.length > 0 && (
+        <Choice
+          label="Plane"
+          value={pulley.plane ?? notebook.planes[0]!.id}
+          options={notebook.planes.map((plane) => [plane.id, plane.label] as const)}
+          disabled={!mayChange}
+          sx={{ gridColumn: { sm: '2' } }}
+          onChoose={(plane) => onSet(pulley.id, { plane: plane === notebook.planes[0]!.id ? undefined : plane })}
+        />
+      )}
+      {pulley.variable && (
+        <VariableFields pulley={pulley} rimAcross={diameterOf(notebook, pulley.id)} mayChange={mayChange} onSet={onSet} />
+      )}
+      <PowerFields {...card} />
+    </Box>
+  );
+}
+
+/** Work and face of a pulley. */
+function KindFields({ pulley: p, mayChange, onSet, onVariable }: CardProps & { onVariable: (id: string) => void }) {
+  return (
+    <>
       <Choice
         label="Work"
         value={p.role}
@@ -169,13 +191,19 @@ function PulleyCard({
         disabled={!mayChange}
         onChoose={(face) => (face === 'variable' ? onVariable(p.id) : onSet(p.id, { face, variable: undefined }))}
       />
-      {mayChange ? (
-        <IconButton aria-label={`Remove ${p.label}`} onClick={onRemove} sx={{ justifySelf: 'end' }}>
-          <Icon name="close" size={18} />
-        </IconButton>
-      ) : (
-        <span />
-      )}
+    </>
+  );
+}
+
+/** Diameter of a pulley: across, round the rim, or the same as another. */
+function SizeFields({ notebook, pulley: p, mayChange, onSet }: CardProps) {
+  const [by, setBy] = useState<SizeBy>(p.sameAs !== null ? 'same' : p.taken === 'string' ? 'around' : 'across');
+  const others = notebook.pulleys.filter((o) => o.id !== p.id);
+  const around = by === 'around';
+  const setDiameter = (v: number | null) =>
+    onSet(p.id, { outsideDiameter: v === null ? null : around ? v / Math.PI : v, taken: around ? 'string' : 'caliper' }, `${by}-${p.id}`);
+  return (
+    <>
       <Choice
         label="Size"
         value={by}
@@ -208,67 +236,51 @@ function PulleyCard({
           min={around ? 10 : 5}
           max={around ? 3000 : 1000}
           sx={{ gridColumn: { sm: '3 / 5' } }}
-          onValue={(v) =>
-            onSet(
-              p.id,
-              { outsideDiameter: v === null ? null : around ? v / Math.PI : v, taken: around ? 'string' : 'caliper' },
-              `${by}-${p.id}`,
-            )
-          }
+          onValue={setDiameter}
         />
       )}
-      {notebook.planes.length > 0 && (
-        <Choice
-          label="Plane"
-          value={p.plane ?? notebook.planes[0]!.id}
-          options={notebook.planes.map((plane) => [plane.id, plane.label] as const)}
-          disabled={!mayChange}
-          sx={{ gridColumn: { sm: '2' } }}
-          onChoose={(plane) => onSet(p.id, { plane: plane === notebook.planes[0]!.id ? undefined : plane })}
-        />
-      )}
-      {p.variable && <VariableFields pulley={p} rimAcross={diameterOf(notebook, p.id)} mayChange={mayChange} onSet={onSet} />}
-      {p.role === 'driver' && (
-        <>
-          <SavedField
-            at={`rpm-${p.id}`}
-            label="Turns at"
-            dimension="rotation"
-            value={p.rpm ?? null}
-            optional
-            disabled={!mayChange}
-            min={0}
-            max={100000}
-            sx={{ gridColumn: { sm: '2' } }}
-            onValue={(v) => onSet(p.id, { rpm: v ?? undefined }, `rpm-${p.id}`)}
-          />
-          <Choice
-            label="Seen from above"
-            value={p.rotation ?? 'cw'}
-            options={[
-              ['cw', 'Clockwise'],
-              ['ccw', 'Counter-clockwise'],
-            ]}
-            disabled={!mayChange}
-            sx={{ gridColumn: { sm: '3 / 5' } }}
-            onChoose={(rotation) => onSet(p.id, { rotation })}
-          />
-        </>
-      )}
-      {p.role === 'driven' && (
-        <SavedField
-          at={`power-${p.id}`}
-          label="Power, if known"
-          dimension="power"
-          value={p.powerKw ?? null}
-          optional
-          disabled={!mayChange}
-          min={0}
-          max={1000}
-          sx={{ gridColumn: { sm: '2' } }}
-          onValue={(v) => onSet(p.id, { powerKw: v ?? undefined }, `power-${p.id}`)}
-        />
-      )}
-    </Box>
+    </>
+  );
+}
+
+/** Speed and rotation of a driver, or power of a driven pulley. */
+function PowerFields({ pulley: p, mayChange, onSet }: CardProps) {
+  const field = { optional: true, disabled: !mayChange, min: 0, sx: { gridColumn: { sm: '2' } } } as const;
+  if (p.role === 'driven')
+    return (
+      <SavedField
+        {...field}
+        at={`power-${p.id}`}
+        label="Power, if known"
+        dimension="power"
+        value={p.powerKw ?? null}
+        max={1000}
+        onValue={(v) => onSet(p.id, { powerKw: v ?? undefined }, `power-${p.id}`)}
+      />
+    );
+  if (p.role !== 'driver') return null;
+  return (
+    <>
+      <SavedField
+        {...field}
+        at={`rpm-${p.id}`}
+        label="Turns at"
+        dimension="rotation"
+        value={p.rpm ?? null}
+        max={100000}
+        onValue={(v) => onSet(p.id, { rpm: v ?? undefined }, `rpm-${p.id}`)}
+      />
+      <Choice
+        label="Seen from above"
+        value={p.rotation ?? 'cw'}
+        options={[
+          ['cw', 'Clockwise'],
+          ['ccw', 'Counter-clockwise'],
+        ]}
+        disabled={!mayChange}
+        sx={{ gridColumn: { sm: '3 / 5' } }}
+        onChoose={(rotation) => onSet(p.id, { rotation })}
+      />
+    </>
   );
 }

@@ -26,41 +26,36 @@ interface RouteStepProps extends StepProps {
   readonly problems: readonly Problem[];
 }
 
+const asSentence = (text: string): string => `${text.charAt(0).toUpperCase()}${text.slice(1)}.`;
+
+/** Notebook with another belt, without a route. */
+const withBelt = (now: Notebook, id: string): Notebook => ({
+  ...now,
+  belts: [
+    ...now.belts,
+    {
+      id,
+      label: now.belts.length === 0 ? 'Belt' : `Belt ${now.belts.length + 1}`,
+      section: '4L',
+      route: [],
+      asks: '',
+      now: UNKNOWN_NOW,
+    },
+  ],
+});
+
 /** Which pulleys a belt passes, in which order, with which side: by tapping them on the drawing or in a list. */
-export function RouteStep({ notebook, write, mayChange, belt: chosen, onBelt, pose, problems }: RouteStepProps) {
+export function RouteStep(props: RouteStepProps) {
+  const { notebook, write, mayChange, belt: chosen, onBelt } = props;
   const belt = notebook.belts.find((b) => b.id === chosen) ?? notebook.belts[0] ?? null;
-  const set = (part: Partial<NotebookBelt>, key?: string) =>
-    write((now) => ({ ...now, belts: now.belts.map((b) => (b.id === belt?.id ? { ...b, ...part } : b)) }), key);
   const add = () => {
     const id = freshId(
       notebook.belts.map((b) => b.id),
       'belt',
     );
-    write((now) => ({
-      ...now,
-      belts: [
-        ...now.belts,
-        {
-          id,
-          label: now.belts.length === 0 ? 'Belt' : `Belt ${now.belts.length + 1}`,
-          section: '4L',
-          route: [],
-          asks: '',
-          now: UNKNOWN_NOW,
-        },
-      ],
-    }));
+    write((now) => withBelt(now, id));
     onBelt(id);
   };
-  const travel = pose?.speeds.belts.find((b) => b.belt === belt?.id)?.travel ?? 0;
-  const doubts = belt
-    ? routeDoubts({ pulleys: notebook.pulleys, carried: new Set(notebook.arms.flatMap((a) => a.carries)) }, belt.route, travel)
-    : [];
-  const sayings = [
-    ...problems.map((p) => `${p.message.charAt(0).toUpperCase()}${p.message.slice(1)}.`),
-    ...(pose?.warnings ?? []).map((w) => `${w.message.charAt(0).toUpperCase()}${w.message.slice(1)}.`),
-    ...doubts.map((d) => doubtSentence(d, placeName(notebook, belt!.route[d.stop]!.pulley))),
-  ];
   return (
     <>
       <SoftText>
@@ -79,99 +74,125 @@ export function RouteStep({ notebook, write, mayChange, belt: chosen, onBelt, po
           </Button>
         )}
       </Box>
-      {belt && (
-        <StepCard>
-          <Box sx={{ display: 'grid', gridTemplateColumns: { xs: '1fr 1fr', sm: 'minmax(0, 1.4fr) minmax(0, 1fr) 44px' }, gap: 1, mb: 2 }}>
-            <TextField
-              label="Belt"
-              value={belt.label}
-              disabled={!mayChange}
-              sx={{ gridColumn: { xs: '1 / -1', sm: 'auto' } }}
-              onChange={(e) => set({ label: e.target.value.slice(0, 400) }, `belt-label-${belt.id}`)}
-            />
-            <TextField
-              select
-              label="Section"
-              helperText="Toothed (timing) belts are not covered."
-              value={belt.section}
-              disabled={!mayChange}
-              onChange={(e) =>
-                set(
-                  e.target.value === 'measured'
-                    ? { section: 'measured', measured: belt.measured ?? { top: 30, depth: 14 } }
-                    : { section: e.target.value },
-                )
-              }
-            >
-              {SECTIONS.map((s) => (
-                <MenuItem key={s.name} value={s.name}>
-                  {s.name}
-                </MenuItem>
-              ))}
-              <MenuItem value="measured">None of these: measured</MenuItem>
-            </TextField>
-            {mayChange && (
-              <IconButton
-                aria-label={`Remove ${belt.label}`}
-                onClick={() =>
-                  write((now) => ({
-                    ...now,
-                    belts: now.belts.filter((b) => b.id !== belt.id),
-                    measures: now.measures.filter((m) => m.kind !== 'belt' || m.belt !== belt.id),
-                  }))
-                }
-              >
-                <Icon name="close" size={18} />
-              </IconButton>
-            )}
-            {belt.section === 'measured' && belt.measured && (
-              <>
-                <SavedField
-                  at={`belt-top-${belt.id}`}
-                  label="Top width"
-                  dimension="length"
-                  value={belt.measured.top}
-                  disabled={!mayChange}
-                  min={3}
-                  max={120}
-                  onValue={(top) => top !== null && set({ measured: { ...belt.measured!, top } }, `belt-top-${belt.id}`)}
-                />
-                <SavedField
-                  at={`belt-depth-${belt.id}`}
-                  label="Thickness"
-                  dimension="length"
-                  value={belt.measured.depth}
-                  disabled={!mayChange}
-                  min={2}
-                  max={60}
-                  onValue={(depth) => depth !== null && set({ measured: { ...belt.measured!, depth } }, `belt-depth-${belt.id}`)}
-                />
-              </>
-            )}
-          </Box>
-          <RouteEditor pulleys={notebook.pulleys} route={belt.route} disabled={!mayChange} onRoute={(route) => set({ route })} />
-          {sayings.length > 0 && (
-            <Alert severity="warning" variant="outlined" sx={{ mt: 1.5 }}>
-              {sayings.length === 1 ? (
-                sayings[0]
-              ) : (
-                <Box component="ul" sx={{ m: 0, pl: 2 }}>
-                  {[...new Set(sayings)].map((s) => (
-                    <li key={s}>{s}</li>
-                  ))}
-                </Box>
-              )}
-            </Alert>
-          )}
-          {sayings.length === 0 && belt.route.length >= 2 && (
-            <Alert severity="success" variant="outlined" icon={<Icon name="check" />} sx={{ mt: 1.5, py: 0 }}>
-              The belt can run this way.
-            </Alert>
-          )}
-        </StepCard>
-      )}
+      {belt && <RouteCard {...props} belt={belt} />}
       <Keepers notebook={notebook} write={write} mayChange={mayChange} />
     </>
+  );
+}
+
+/** Name, section and route of one belt, with what is wrong with them. */
+function RouteCard({ notebook, write, mayChange, belt, pose, problems }: Omit<RouteStepProps, 'belt'> & { belt: NotebookBelt }) {
+  const set = (part: Partial<NotebookBelt>, key?: string) =>
+    write((now) => ({ ...now, belts: now.belts.map((b) => (b.id === belt.id ? { ...b, ...part } : b)) }), key);
+  const travel = pose?.speeds.belts.find((b) => b.belt === belt.id)?.travel ?? 0;
+  const carried = new Set(notebook.arms.flatMap((a) => a.carries));
+  const doubts = routeDoubts({ pulleys: notebook.pulleys, carried }, belt.route, travel);
+  const sentences = new Set([
+    ...problems.map((p) => asSentence(p.message)),
+    ...(pose?.warnings ?? []).map((w) => asSentence(w.message)),
+    ...doubts.map((d) => doubtSentence(d, placeName(notebook, belt.route[d.stop]!.pulley))),
+  ]);
+  const remove = () =>
+    write((now) => ({
+      ...now,
+      belts: now.belts.filter((b) => b.id !== belt.id),
+      measures: now.measures.filter((m) => m.kind !== 'belt' || m.belt !== belt.id),
+    }));
+  return (
+    <StepCard>
+      <BeltFields {...{ belt, mayChange, set, remove }} />
+      <RouteEditor pulleys={notebook.pulleys} route={belt.route} disabled={!mayChange} onRoute={(route) => set({ route })} />
+      {sentences.size > 0 && (
+        <Alert severity="warning" variant="outlined" sx={{ mt: 1.5 }}>
+          {sentences.size === 1 ? (
+            [...sentences][0]
+          ) : (
+            <Box component="ul" sx={{ m: 0, pl: 2 }}>
+              {[...sentences].map((s) => (
+                <li key={s}>{s}</li>
+              ))}
+            </Box>
+          )}
+        </Alert>
+      )}
+      {sentences.size === 0 && belt.route.length >= 2 && (
+        <Alert severity="success" variant="outlined" icon={<Icon name="check" />} sx={{ mt: 1.5, py: 0 }}>
+          The belt can run this way.
+        </Alert>
+      )}
+    </StepCard>
+  );
+}
+
+/** Name and section of a belt, or its measured size. */
+function BeltFields({
+  belt,
+  mayChange,
+  set,
+  remove,
+}: {
+  belt: NotebookBelt;
+  mayChange: boolean;
+  set: (part: Partial<NotebookBelt>, key?: string) => void;
+  remove: () => void;
+}) {
+  const choose = (section: string) =>
+    set(section === 'measured' ? { section, measured: belt.measured ?? { top: 30, depth: 14 } } : { section });
+  const { measured } = belt;
+  return (
+    <Box sx={{ display: 'grid', gridTemplateColumns: { xs: '1fr 1fr', sm: 'minmax(0, 1.4fr) minmax(0, 1fr) 44px' }, gap: 1, mb: 2 }}>
+      <TextField
+        label="Belt"
+        value={belt.label}
+        disabled={!mayChange}
+        sx={{ gridColumn: { xs: '1 / -1', sm: 'auto' } }}
+        onChange={(e) => set({ label: e.target.value.slice(0, 400) }, `belt-label-${belt.id}`)}
+      />
+      <TextField
+        select
+        label="Section"
+        helperText="Toothed (timing) belts are not covered."
+        value={belt.section}
+        disabled={!mayChange}
+        onChange={(e) => choose(e.target.value)}
+      >
+        {SECTIONS.map((s) => (
+          <MenuItem key={s.name} value={s.name}>
+            {s.name}
+          </MenuItem>
+        ))}
+        <MenuItem value="measured">None of these: measured</MenuItem>
+      </TextField>
+      {mayChange && (
+        <IconButton aria-label={`Remove ${belt.label}`} onClick={remove}>
+          <Icon name="close" size={18} />
+        </IconButton>
+      )}
+      {belt.section === 'measured' && measured && (
+        <>
+          <SavedField
+            at={`belt-top-${belt.id}`}
+            label="Top width"
+            dimension="length"
+            value={measured.top}
+            disabled={!mayChange}
+            min={3}
+            max={120}
+            onValue={(top) => top !== null && set({ measured: { ...measured, top } }, `belt-top-${belt.id}`)}
+          />
+          <SavedField
+            at={`belt-depth-${belt.id}`}
+            label="Thickness"
+            dimension="length"
+            value={measured.depth}
+            disabled={!mayChange}
+            min={2}
+            max={60}
+            onValue={(depth) => depth !== null && set({ measured: { ...measured, depth } }, `belt-depth-${belt.id}`)}
+          />
+        </>
+      )}
+    </Box>
   );
 }
 

@@ -1,0 +1,104 @@
+import { describe, expect, it } from 'vitest';
+import type { Notebook, NotebookPhoto } from '@/core/survey';
+import { circlesOf, handlesOf, instruction, moved, placing, scaleSpotsOf, tapped } from './photo-marks';
+
+const NOTEBOOK = {
+  pulleys: [
+    { id: 'a', label: 'Engine pulley', outsideDiameter: 100, sameAs: null },
+    { id: 'b', label: 'Spindle pulley', outsideDiameter: null, sameAs: null },
+  ],
+  points: [{ id: 'p', label: 'Arm pivot' }],
+} as unknown as Notebook;
+const photo = (more: object = {}): NotebookPhoto =>
+  ({
+    id: 'x',
+    photo: 1,
+    width: 2400,
+    height: 1600,
+    scale: { kind: 'two-points', ends: [], distance: null },
+    marks: [],
+    ...more,
+  }) as NotebookPhoto;
+/** Two points 400 px apart that are 200 mm apart: 2 px per mm. */
+const SCALE = {
+  kind: 'two-points',
+  ends: [
+    [100, 100],
+    [500, 100],
+  ],
+  distance: 200,
+} as const;
+const scaled = (more: object = {}) => photo({ scale: SCALE, ...more });
+
+describe('marks on a photo', () => {
+  it('start with the points of the scale, and mark nothing before its length is entered', () => {
+    const first = tapped(NOTEBOOK, photo(), null, [100, 100])!;
+    expect(first.photo.scale).toMatchObject({ ends: [[100, 100]] });
+    const both = photo({
+      scale: {
+        kind: 'two-points',
+        ends: [
+          [100, 100],
+          [500, 100],
+        ],
+        distance: null,
+      },
+    });
+    expect(tapped(NOTEBOOK, both, null, [300, 300])).toBeNull();
+    expect(placing(NOTEBOOK, both, 'a')).toBeNull();
+  });
+  it('draw a circle of the known diameter, and of a share of the photo without one', () => {
+    const first = tapped(NOTEBOOK, scaled(), null, [300, 300])!;
+    expect(first.photo.marks).toMatchObject([{ of: 'a', at: [300, 300] }]);
+    expect(first.photo.marks![0]!.radius).toBeCloseTo(100, 6);
+    expect(first.chosen).toBe('b');
+    const second = tapped(NOTEBOOK, scaled(first.photo), 'b', [900, 300])!;
+    expect(second.photo.marks!.find((m) => m.of === 'b')!.radius).toBe(100);
+    const point = tapped(NOTEBOOK, scaled(second.photo), 'p', [700, 200])!;
+    expect(point.photo.marks!.find((m) => m.of === 'p')).toEqual({ of: 'p', at: [700, 200] });
+    expect(tapped(NOTEBOOK, scaled(point.photo), null, [1, 1])).toBeNull();
+  });
+  it('move a mark that is tapped again, with its circle', () => {
+    const marks = [{ of: 'a', at: [300, 300], radius: 77 }];
+    const again = tapped(NOTEBOOK, scaled({ marks }), 'a', [320, 310])!;
+    expect(again.photo.marks).toEqual([{ of: 'a', at: [320, 310], radius: 77 }]);
+    expect(again.chosen).toBe('a');
+  });
+  it('follow a dragged middle, rim or end of the scale', () => {
+    const marks = [{ of: 'a', at: [300, 300], radius: 77 }];
+    expect(moved(scaled({ marks }), 'centre:a', [310, 300]).photo.marks).toEqual([{ of: 'a', at: [310, 300], radius: 77 }]);
+    expect(moved(scaled({ marks }), 'rim:a', [330, 340]).photo.marks![0]!.radius).toBe(50);
+    expect(moved(scaled({ marks }), 'rim:a', [300, 300]).photo.marks![0]!.radius).toBe(2);
+    const dragged = moved(scaled({ marks }), 'scale:1', [520, 110]);
+    expect(dragged.photo.scale).toMatchObject({
+      ends: [
+        [100, 100],
+        [520, 110],
+      ],
+      distance: 200,
+    });
+    expect(dragged.chosen).toBeUndefined();
+  });
+  it('have a handle for each middle, rim and point of the scale', () => {
+    const marks = [
+      { of: 'a', at: [300, 300], radius: 77 },
+      { of: 'p', at: [700, 200] },
+    ];
+    const handles = handlesOf(NOTEBOOK, scaled({ marks }));
+    expect(handles.map((h) => h.key)).toEqual(['scale:0', 'scale:1', 'centre:a', 'centre:p', 'rim:a']);
+    expect(handles.at(-1)!.at).toEqual([377, 300]);
+    expect(circlesOf(scaled({ marks }), 'a')).toEqual([{ key: 'a', at: [300, 300], radius: 77, chosen: true }]);
+    expect(scaleSpotsOf(scaled())).toHaveLength(2);
+  });
+  it('are asked for one after another', () => {
+    const words = [
+      instruction(NOTEBOOK, photo(), null),
+      instruction(NOTEBOOK, photo({ scale: { ...SCALE, distance: null } }), null),
+      instruction(NOTEBOOK, scaled(), null),
+      instruction(NOTEBOOK, scaled({ marks: [{ of: 'a', at: [1, 1], radius: 5 }] }), 'a'),
+      instruction(NOTEBOOK, scaled({ marks: ['a', 'b', 'p'].map((of) => ({ of, at: [1, 1] })) }), null),
+    ];
+    expect(new Set(words).size).toBe(words.length);
+    expect(words.at(-1)).toBe('Everything is marked. Drag a mark to correct it.');
+  });
+});

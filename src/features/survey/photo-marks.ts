@@ -1,0 +1,129 @@
+import { diameterOf, markedDiameter, scaleIsSet, toPlane, type Notebook, type NotebookPhoto, type PhotoMarks } from '@/core/survey';
+import type { Spot } from '@/ui/viewport';
+import {
+  dragOrTap,
+  enterScale,
+  lengthEnd,
+  placeName,
+  rectangleCorner,
+  tapLengthEnd,
+  tapMiddleOf,
+  tapRectangleCorner,
+  within,
+} from './messages';
+import type { Circle, Handle } from './photo-board';
+
+type Point = [number, number];
+const pointOf = ([x, y]: Spot): Point => [x, y];
+
+/** Points of the scale: two ends or four corners. */
+export const scaleSpotsOf = ({ scale }: NotebookPhoto): readonly Spot[] => (scale.kind === 'two-points' ? scale.ends : scale.corners);
+const spotsNeeded = ({ scale }: NotebookPhoto): number => (scale.kind === 'two-points' ? 2 : 4);
+
+export const withScaleSpots = ({ scale }: NotebookPhoto, spots: readonly Spot[]): NotebookPhoto['scale'] =>
+  scale.kind === 'two-points' ? { ...scale, ends: spots.map(pointOf) } : { ...scale, corners: spots.map(pointOf) };
+
+/** Pulleys and points of a notebook, which a photo can mark. */
+export const placesOf = (notebook: Notebook) => [...notebook.pulleys, ...notebook.points];
+
+/** Plane of the drive in a photo with a scale. Null without one. */
+export const planeOf = ({ scale, fromBelow }: NotebookPhoto) =>
+  scaleIsSet(scale) ? toPlane({ scale: scale as PhotoMarks['scale'], ...(fromBelow ? { fromBelow: true } : {}) }) : null;
+
+/** Place that a tap marks: the chosen one, or the first without a mark. Null before the scale and after the last. */
+export function placing(notebook: Notebook, photo: NotebookPhoto, chosen: string | null): string | null {
+  if (!scaleIsSet(photo.scale)) return null;
+  const places = placesOf(notebook);
+  if (chosen !== null && places.some((p) => p.id === chosen)) return chosen;
+  return places.find((p) => !photo.marks.some((m) => m.of === p.id))?.id ?? null;
+}
+
+/** Radius of a new circle, px: of the known diameter, or a share of the photo. */
+function firstRadius(notebook: Notebook, photo: NotebookPhoto, of: string, at: Spot): number {
+  const plane = planeOf(photo);
+  const across = plane ? markedDiameter(plane, at, 10) : 0;
+  const known = diameterOf(notebook, of);
+  return known !== null && across > 0 ? (10 * known) / across : photo.width / 24;
+}
+
+interface Tapped {
+  readonly photo: Partial<NotebookPhoto>;
+  /** Place that is chosen from then on. Undefined leaves the choice. */
+  readonly chosen?: string;
+}
+
+/** Photo after a tap: the next point of the scale, then the middle of a place. Null if the tap marks nothing. */
+export function tapped(notebook: Notebook, photo: NotebookPhoto, chosen: string | null, at: Spot): Tapped | null {
+  const spots = scaleSpotsOf(photo);
+  if (spots.length < spotsNeeded(photo)) return { photo: { scale: withScaleSpots(photo, [...spots, at]) } };
+  const of = placing(notebook, photo, chosen);
+  if (of === null) return null;
+  const { marks } = photo;
+  const before = marks.find((m) => m.of === of);
+  const isPulley = notebook.pulleys.some((p) => p.id === of);
+  const mark = {
+    of,
+    at: pointOf(at),
+    ...(isPulley ? { radius: before?.radius ?? firstRadius(notebook, photo, of, at) } : {}),
+  };
+  const next = placesOf(notebook).find((p) => p.id !== of && !marks.some((m) => m.of === p.id));
+  return { photo: { marks: [...marks.filter((m) => m.of !== of), mark] }, chosen: before ? of : (next?.id ?? of) };
+}
+
+/** Smallest circle, px. */
+const LEAST_RADIUS = 2;
+
+/** Photo after a handle was dragged, by the key of the handle. */
+export function moved(photo: NotebookPhoto, key: string, at: Spot): Tapped {
+  const [what, name] = [key.slice(0, key.indexOf(':')), key.slice(key.indexOf(':') + 1)];
+  if (what === 'scale')
+    return {
+      photo: {
+        scale: withScaleSpots(
+          photo,
+          scaleSpotsOf(photo).map((spot, i) => (String(i) === name ? at : spot)),
+        ),
+      },
+    };
+  const marks = photo.marks.map((m) => {
+    if (m.of !== name) return m;
+    return what === 'rim'
+      ? { ...m, radius: Math.max(LEAST_RADIUS, Math.hypot(at[0] - m.at[0], at[1] - m.at[1])) }
+      : { ...m, at: pointOf(at) };
+  });
+  return { photo: { marks }, chosen: name };
+}
+
+/** Handles on a photo: points of the scale, middles and rims. */
+export function handlesOf(notebook: Notebook, photo: NotebookPhoto): Handle[] {
+  const { scale, marks } = photo;
+  return [
+    ...scaleSpotsOf(photo).map((at, i): Handle => ({
+      key: `scale:${i}`,
+      label: scale.kind === 'two-points' ? lengthEnd(i + 1) : rectangleCorner(i + 1),
+      at,
+      kind: 'scale',
+    })),
+    ...marks.map((m): Handle => ({ key: `centre:${m.of}`, label: `Middle of ${placeName(notebook, m.of)}`, at: m.at, kind: 'centre' })),
+    ...marks.flatMap(({ of, at, radius }): Handle[] =>
+      radius === undefined
+        ? []
+        : [{ key: `rim:${of}`, label: `Rim of ${placeName(notebook, of)}`, at: [at[0] + radius, at[1]], kind: 'rim' }],
+    ),
+  ];
+}
+
+export const circlesOf = ({ marks }: NotebookPhoto, chosen: string | null): Circle[] =>
+  marks.flatMap((m) => (m.radius === undefined ? [] : [{ key: m.of, at: m.at, radius: m.radius, chosen: m.of === chosen }]));
+
+/** Next thing to do on a photo, as an instruction. */
+export function instruction(notebook: Notebook, photo: NotebookPhoto, chosen: string | null): string {
+  const two = photo.scale.kind === 'two-points';
+  const next = scaleSpotsOf(photo).length + 1;
+  if (next <= spotsNeeded(photo)) return two ? tapLengthEnd(next) : tapRectangleCorner(next);
+  if (!scaleIsSet(photo.scale)) return enterScale(two);
+  const of = placing(notebook, photo, chosen);
+  if (of === null) return 'Everything is marked. Drag a mark to correct it.';
+  const name = within(placeName(notebook, of));
+  return photo.marks.some((m) => m.of === of) ? dragOrTap(name) : tapMiddleOf(name);
+}
