@@ -32,6 +32,7 @@ import type {
   UnreadableRow,
 } from '@/contract/records';
 
+/** A machine: data, drives, meter, documents, jobs and history. */
 export function MachineScreen({
   machine,
   own,
@@ -58,23 +59,7 @@ export function MachineScreen({
   eventCount: number;
 }) {
   const mayChange = useMayChange();
-  const units = useUnits();
   const [changing, setChanging] = useState(false);
-  const facts: [string, ReactNode][] = [
-    ['Maker', machine.maker],
-    ['Model', machine.model],
-    ['Serial number', machine.serial],
-    [
-      'Customer',
-      machine.customerId === null ? (
-        ''
-      ) : (
-        <Link href={`/customers/${machine.customerId}`} style={{ color: 'inherit' }}>
-          {machine.customer}
-        </Link>
-      ),
-    ],
-  ];
   return (
     <Page
       title={machine.name}
@@ -93,70 +78,8 @@ export function MachineScreen({
       }
     >
       <Box sx={{ display: 'grid', gridTemplateColumns: { xs: '1fr', md: '1fr 1fr' }, gap: 2 }}>
-        <Card title="Machine data">
-          <Facts rows={facts} />
-          <Box sx={{ mt: 1.5, ml: -2 }}>
-            <Button component={Link} href={`/machines/${machine.id}/known`}>
-              Machine facts
-            </Button>
-            <Button component={Link} href={`/machines/${machine.id}/label`}>
-              Label
-            </Button>
-          </Box>
-        </Card>
-        <Card title="Its drives">
-          {unreadable.map((d) => (
-            <Unreadable key={d.id} name={d.name} problem={d.problem} text={d.text} />
-          ))}
-          {own.length === 0 ? (
-            <Typography sx={{ color: 'var(--ts-quiet)' }}>
-              No drive is drawn for it yet. Measure it here, or{' '}
-              <Link href="/drives/new" style={{ color: 'inherit' }}>
-                draw it
-              </Link>{' '}
-              and add it under Change.
-            </Typography>
-          ) : (
-            own.map(({ id, document }) => (
-              <Box
-                key={id}
-                component={Link}
-                href={`/drives/${id}`}
-                sx={{
-                  display: 'block',
-                  p: 1,
-                  mx: -1,
-                  borderRadius: '4px',
-                  color: 'inherit',
-                  '&:hover': { bgcolor: 'var(--ts-work-soft)' },
-                }}
-              >
-                <DriveSketch drive={document} height={150} />
-                <Box sx={{ mt: 0.5 }}>
-                  {document.name}
-                  <Box component="span" sx={{ color: 'var(--ts-quiet)' }}>
-                    {' '}
-                    · {document.belts.map((b) => beltSize(b, units)).join(', ')}
-                  </Box>
-                </Box>
-              </Box>
-            ))
-          )}
-          {notebooks.map((n) => (
-            <Box key={n.id} component={Link} href={`/drives/measure/${n.id}`} sx={{ display: 'block', py: 1, color: 'inherit' }}>
-              {n.name || 'Unnamed drive'}
-              <Box component="span" sx={{ color: 'var(--ts-quiet)' }}>
-                {' '}
-                {beingMeasured(n.measured, n.asked)}
-              </Box>
-            </Box>
-          ))}
-          {mayChange && (
-            <Button component={Link} href={`/drives/measure?machine=${machine.id}`} sx={{ px: 0 }}>
-              Measure {own.length + notebooks.length > 0 ? 'another' : 'its drive'}
-            </Button>
-          )}
-        </Card>
+        <DataCard machine={machine} />
+        <DrivesCard {...{ machine, own, unreadable, notebooks, mayChange }} />
         <MeterCard machine={machine} log={log} />
         <PapersCard of={{ machineId: machine.id }} papers={papers} />
       </Box>
@@ -183,6 +106,109 @@ export function MachineScreen({
         />
       )}
     </Page>
+  );
+}
+
+function DataCard({ machine }: { machine: Machine }) {
+  const facts: [string, ReactNode][] = [
+    ['Maker', machine.maker],
+    ['Model', machine.model],
+    ['Serial number', machine.serial],
+    [
+      'Customer',
+      machine.customerId === null ? (
+        ''
+      ) : (
+        <Link href={`/customers/${machine.customerId}`} style={{ color: 'inherit' }}>
+          {machine.customer}
+        </Link>
+      ),
+    ],
+  ];
+  return (
+    <Card title="Machine data">
+      <Facts rows={facts} />
+      <Box sx={{ mt: 1.5, ml: -2 }}>
+        <Button component={Link} href={`/machines/${machine.id}/known`}>
+          Machine facts
+        </Button>
+        <Button component={Link} href={`/machines/${machine.id}/label`}>
+          Label
+        </Button>
+      </Box>
+    </Card>
+  );
+}
+
+/** Drives of the machine, with those that are being measured. */
+function DrivesCard({
+  machine,
+  own,
+  unreadable,
+  notebooks,
+  mayChange,
+}: {
+  machine: Machine;
+  own: readonly StoredDrive[];
+  unreadable: readonly UnreadableRow[];
+  notebooks: readonly NotebookSummary[];
+  mayChange: boolean;
+}) {
+  const units = useUnits();
+  return (
+    <Card title="Its drives">
+      {unreadable.map((d) => (
+        <Unreadable key={d.id} name={d.name} problem={d.problem} text={d.text} />
+      ))}
+      {own.length === 0 ? (
+        <Typography sx={{ color: 'var(--ts-quiet)' }}>
+          No drive is drawn for it yet. Measure it here, or{' '}
+          <Link href="/drives/new" style={{ color: 'inherit' }}>
+            draw it
+          </Link>{' '}
+          and add it under Change.
+        </Typography>
+      ) : (
+        own.map(({ id, document }) => (
+          <Box
+            key={id}
+            component={Link}
+            href={`/drives/${id}`}
+            sx={{
+              display: 'block',
+              p: 1,
+              mx: -1,
+              borderRadius: '4px',
+              color: 'inherit',
+              '&:hover': { bgcolor: 'var(--ts-work-soft)' },
+            }}
+          >
+            <DriveSketch drive={document} height={150} />
+            <Box sx={{ mt: 0.5 }}>
+              {document.name}
+              <Box component="span" sx={{ color: 'var(--ts-quiet)' }}>
+                {' '}
+                · {document.belts.map((b) => beltSize(b, units)).join(', ')}
+              </Box>
+            </Box>
+          </Box>
+        ))
+      )}
+      {notebooks.map((n) => (
+        <Box key={n.id} component={Link} href={`/drives/measure/${n.id}`} sx={{ display: 'block', py: 1, color: 'inherit' }}>
+          {n.name || 'Unnamed drive'}
+          <Box component="span" sx={{ color: 'var(--ts-quiet)' }}>
+            {' '}
+            {beingMeasured(n.measured, n.asked)}
+          </Box>
+        </Box>
+      ))}
+      {mayChange && (
+        <Button component={Link} href={`/drives/measure?machine=${machine.id}`} sx={{ px: 0 }}>
+          Measure {own.length + notebooks.length > 0 ? 'another' : 'its drive'}
+        </Button>
+      )}
+    </Card>
   );
 }
 

@@ -47,7 +47,7 @@ interface Tick {
   readonly isMajor: boolean;
 }
 
-/** Ticks at round lengths in the unit of the reader, with labels far enough apart. */
+/** Ticks at round lengths in the unit of the reader, with enough space between labels. */
 function ticksOf({ from, to, width, at }: Scale, inch: boolean): Tick[] {
   const unit = inch ? 25.4 : 1;
   const pick = (steps: number[], minPx: number) =>

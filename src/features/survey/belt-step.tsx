@@ -86,7 +86,7 @@ function BeltCard({ notebook, look, write, mayChange, belt }: StepProps & { belt
   );
 }
 
-/** How the length of the belt is known: by its number, or measured. */
+/** Source of the belt length: its number, or a measurement. */
 function LengthFields({ belt, mayChange, set, problem }: CardProps & { problem: string | null }) {
   const { now } = belt;
   return (

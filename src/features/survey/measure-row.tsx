@@ -33,23 +33,16 @@ interface RowProps {
   readonly onRemove: (id: string) => void;
 }
 
-export const MeasureRow = memo(function MeasureRow({
-  measure: m,
-  typed,
-  number,
-  title,
-  says,
-  suspect,
-  open,
-  mayChange,
-  onOpen,
-  onNext,
-  onChange,
-  onRemove,
-}: RowProps) {
-  const angle = m.kind === 'angle';
-  const signed = m.kind === 'from-edge' || m.kind === 'along-edge' || m.kind === 'in-line';
+/** Distances with a sign, such as those along an edge. */
+const SIGNED: ReadonlySet<NotebookMeasure['kind']> = new Set(['from-edge', 'along-edge', 'in-line']);
+const dimensionOf = ({ kind }: NotebookMeasure) => (kind === 'angle' ? 'angle' : 'length');
+const mostOf = ({ kind }: NotebookMeasure) => (kind === 'angle' ? 180 : kind === 'belt' ? LONGEST_BELT_MM : LONGEST_TAPE_MM);
+
+/** One measurement of a notebook. The open one shows its drawing and its options. */
+export const MeasureRow = memo(function MeasureRow(props: RowProps) {
+  const { measure: m, typed, number, title, says, suspect, open, mayChange, onOpen, onNext, onChange } = props;
   const skipped = m.skipped === true;
+  const label = m.kind === 'angle' ? 'Angle' : 'Reading';
   return (
     <Box
       component="li"
@@ -77,12 +70,7 @@ export const MeasureRow = memo(function MeasureRow({
           onClick={() => onOpen(m.id)}
           aria-expanded={open !== null}
           sx={{
-            all: 'unset',
-            cursor: 'pointer',
-            minHeight: 44,
-            display: 'flex',
-            flexDirection: 'column',
-            justifyContent: 'center',
+            ...{ all: 'unset', cursor: 'pointer', minHeight: 44, display: 'flex', flexDirection: 'column', justifyContent: 'center' },
             '&:focus-visible': { outline: '3px solid var(--ts-work)' },
           }}
         >
@@ -94,13 +82,13 @@ export const MeasureRow = memo(function MeasureRow({
           </Box>
         </Box>
         <NumberField
-          label={angle ? 'Angle' : 'Reading'}
-          dimension={angle ? 'angle' : 'length'}
+          label={label}
+          dimension={dimensionOf(m)}
           value={m.value}
           optional
           disabled={!mayChange || skipped}
-          min={signed ? -LONGEST_TAPE_MM : 0.1}
-          max={angle ? 180 : m.kind === 'belt' ? LONGEST_BELT_MM : LONGEST_TAPE_MM}
+          min={SIGNED.has(m.kind) ? -LONGEST_TAPE_MM : 0.1}
+          max={mostOf(m)}
           sx={{ gridColumn: { xs: '2', sm: 'auto' } }}
           onFocus={() => onOpen(m.id)}
           typed={typed}
@@ -111,54 +99,60 @@ export const MeasureRow = memo(function MeasureRow({
               onNext(m.id);
             }
           }}
-          ariaLabel={`${angle ? 'Angle' : 'Reading'}, ${title}`}
+          ariaLabel={`${label}, ${title}`}
         />
       </Box>
-      {open && (
-        <Box
-          sx={{
-            pl: { xs: 0, sm: 4.5 },
-            pt: 1,
-            display: 'grid',
-            gridTemplateColumns: { xs: '1fr', sm: 'minmax(0, 1.2fr) minmax(0, 1fr)' },
-            gap: 1.5,
-          }}
-        >
-          <TapeDrawing notebook={open.notebook} look={open.look} measure={m} />
-          <Box sx={{ fontSize: 14, display: 'flex', flexDirection: 'column', gap: 1 }}>
-            <span>{measureHow(open.notebook, m)}</span>
-            {(m.kind === 'centres' || m.kind === 'outside' || m.kind === 'inside') && (
-              <Choice
-                label="Taken"
-                value={m.kind}
-                options={entriesOf(KIND_OF_TAPE)}
-                disabled={!mayChange}
-                onChoose={(value) => onChange(m.id, { kind: value })}
-              />
-            )}
-            {mayChange && (
-              <Box sx={{ display: 'flex', gap: 0.5, flexWrap: 'wrap' }}>
-                <Button size="small" onClick={() => onChange(m.id, { skipped: !skipped })}>
-                  {skipped ? 'Include again' : 'Exclude'}
-                </Button>
-                <IconButton aria-label={`Remove “${title}”`} onClick={() => onRemove(m.id)}>
-                  <Icon name="close" size={18} />
-                </IconButton>
-                <NumberField
-                  label="Good to ±"
-                  dimension={angle ? 'angle' : 'length'}
-                  value={m.sd ?? null}
-                  optional
-                  min={0.05}
-                  max={100}
-                  sx={{ width: 118 }}
-                  onValue={(sd) => onChange(m.id, { sd: sd ?? undefined }, `sd-${m.id}`)}
-                />
-              </Box>
-            )}
-          </Box>
-        </Box>
-      )}
+      {open && <OpenRow {...props} open={open} />}
     </Box>
   );
 });
+
+/** Drawing of the measurement, how to take it, and its options. */
+function OpenRow({ measure: m, title, open, mayChange, onChange, onRemove }: RowProps & { open: NonNullable<RowProps['open']> }) {
+  const skipped = m.skipped === true;
+  return (
+    <Box
+      sx={{
+        pl: { xs: 0, sm: 4.5 },
+        pt: 1,
+        display: 'grid',
+        gridTemplateColumns: { xs: '1fr', sm: 'minmax(0, 1.2fr) minmax(0, 1fr)' },
+        gap: 1.5,
+      }}
+    >
+      <TapeDrawing notebook={open.notebook} look={open.look} measure={m} />
+      <Box sx={{ fontSize: 14, display: 'flex', flexDirection: 'column', gap: 1 }}>
+        <span>{measureHow(open.notebook, m)}</span>
+        {(m.kind === 'centres' || m.kind === 'outside' || m.kind === 'inside') && (
+          <Choice
+            label="Taken"
+            value={m.kind}
+            options={entriesOf(KIND_OF_TAPE)}
+            disabled={!mayChange}
+            onChoose={(value) => onChange(m.id, { kind: value })}
+          />
+        )}
+        {mayChange && (
+          <Box sx={{ display: 'flex', gap: 0.5, flexWrap: 'wrap' }}>
+            <Button size="small" onClick={() => onChange(m.id, { skipped: !skipped })}>
+              {skipped ? 'Include again' : 'Exclude'}
+            </Button>
+            <IconButton aria-label={`Remove “${title}”`} onClick={() => onRemove(m.id)}>
+              <Icon name="close" size={18} />
+            </IconButton>
+            <NumberField
+              label="Good to ±"
+              dimension={dimensionOf(m)}
+              value={m.sd ?? null}
+              optional
+              min={0.05}
+              max={100}
+              sx={{ width: 118 }}
+              onValue={(sd) => onChange(m.id, { sd: sd ?? undefined }, `sd-${m.id}`)}
+            />
+          </Box>
+        )}
+      </Box>
+    </Box>
+  );
+}

@@ -83,9 +83,7 @@ export function PhotoBoard({ src, width, height, alt, handles, circles, scale, o
   };
   const under = handles.find((h) => h.key === held);
   const glass = GLASS.px * px;
-  const inner = glass / GLASS.times;
   const glassLeft = under ? (under.at[0] - shown.x) / px < size.width / 2 : false;
-  const line = scale.map(([x, y], i) => `${i === 0 ? 'M' : 'L'}${x} ${y}`).join('') + (scale.length === 4 ? 'Z' : '');
   return (
     <Box
       sx={{
@@ -116,57 +114,20 @@ export function PhotoBoard({ src, width, height, alt, handles, circles, scale, o
             </clipPath>
           </defs>
           <image href={src} x={0} y={0} width={width} height={height} />
-          {line && <path d={line} fill="none" stroke="#ffffff" strokeWidth={4 * px} opacity={0.8} />}
-          {line && <path d={line} fill="none" stroke="#1f6f6b" strokeWidth={2 * px} strokeDasharray={`${7 * px} ${4 * px}`} />}
-          {circles.map((c) => (
-            <g key={c.key} fill="none">
-              <circle cx={c.at[0]} cy={c.at[1]} r={c.radius} stroke="#ffffff" strokeWidth={4.5 * px} opacity={0.75} />
-              <circle cx={c.at[0]} cy={c.at[1]} r={c.radius} stroke={c.chosen ? '#b4552d' : '#22272b'} strokeWidth={2 * px} />
-            </g>
-          ))}
+          <Lines scale={scale} circles={circles} px={px} />
           {handles.map((h) => (
-            <g key={h.key} transform={`translate(${h.at[0]} ${h.at[1]})`}>
-              {h.kind === 'rim' ? (
-                <rect x={-7 * px} y={-7 * px} width={14 * px} height={14 * px} fill="#b4552d" stroke="#ffffff" strokeWidth={2 * px} />
-              ) : (
-                <>
-                  <path d={`M${-10 * px} 0h${20 * px}M0 ${-10 * px}v${20 * px}`} stroke="#ffffff" strokeWidth={4 * px} />
-                  <path
-                    d={`M${-10 * px} 0h${20 * px}M0 ${-10 * px}v${20 * px}`}
-                    stroke={h.kind === 'scale' ? '#1f6f6b' : '#22272b'}
-                    strokeWidth={1.8 * px}
-                  />
-                </>
-              )}
-              {mayChange && (
-                <circle
-                  data-grip={h.key}
-                  r={22 * px}
-                  fill="transparent"
-                  tabIndex={0}
-                  role="button"
-                  aria-label={`${h.label}; arrow keys move it`}
-                  style={{ cursor: 'move' }}
-                  onKeyDown={(e) => nudge(e, h)}
-                  onBlur={() => setHeld(null)}
-                />
-              )}
-            </g>
+            <HandleMark
+              key={h.key}
+              handle={h}
+              px={px}
+              grip={mayChange ? { onKeyDown: (e) => nudge(e, h), onBlur: () => setHeld(null) } : null}
+            />
           ))}
           {under && (
-            <g
-              transform={`translate(${glassLeft ? shown.x + size.width * px - glass - 8 * px : shown.x + 8 * px} ${shown.y + 8 * px})`}
-              pointerEvents="none"
-            >
-              <g clipPath="url(#ts-glass)">
-                <rect width={glass} height={glass} fill="var(--ts-sand)" />
-                <svg width={glass} height={glass} viewBox={`${under.at[0] - inner / 2} ${under.at[1] - inner / 2} ${inner} ${inner}`}>
-                  <image href={src} x={0} y={0} width={width} height={height} />
-                </svg>
-                <path d={`M${glass / 2} 0v${glass}M0 ${glass / 2}h${glass}`} stroke="#b4552d" strokeWidth={px} />
-              </g>
-              <circle cx={glass / 2} cy={glass / 2} r={glass / 2} fill="none" stroke="var(--ts-ink)" strokeWidth={2.5 * px} />
-            </g>
+            <Glass
+              {...{ src, width, height, px, under }}
+              at={{ x: glassLeft ? shown.x + size.width * px - glass - 8 * px : shown.x + 8 * px, y: shown.y + 8 * px }}
+            />
           )}
         </svg>
       </Box>
@@ -183,5 +144,85 @@ export function PhotoBoard({ src, width, height, alt, handles, circles, scale, o
         </Tooltip>
       </Box>
     </Box>
+  );
+}
+
+/** Lines of the scale, closed where four are marked, and circles. */
+function Lines({ scale, circles, px }: Pick<PhotoBoardProps, 'scale' | 'circles'> & { px: number }) {
+  const line = scale.map(([x, y], i) => `${i === 0 ? 'M' : 'L'}${x} ${y}`).join('') + (scale.length === 4 ? 'Z' : '');
+  return (
+    <>
+      {line && <path d={line} fill="none" stroke="#ffffff" strokeWidth={4 * px} opacity={0.8} />}
+      {line && <path d={line} fill="none" stroke="#1f6f6b" strokeWidth={2 * px} strokeDasharray={`${7 * px} ${4 * px}`} />}
+      {circles.map((c) => (
+        <g key={c.key} fill="none">
+          <circle cx={c.at[0]} cy={c.at[1]} r={c.radius} stroke="#ffffff" strokeWidth={4.5 * px} opacity={0.75} />
+          <circle cx={c.at[0]} cy={c.at[1]} r={c.radius} stroke={c.chosen ? '#b4552d' : '#22272b'} strokeWidth={2 * px} />
+        </g>
+      ))}
+    </>
+  );
+}
+
+/** A square at a rim, a cross elsewhere, and a grip large enough for a finger. */
+function HandleMark({
+  handle: h,
+  px,
+  grip,
+}: {
+  handle: Handle;
+  px: number;
+  /** Null if nothing may be moved. */
+  grip: { readonly onKeyDown: (event: KeyboardEvent) => void; readonly onBlur: () => void } | null;
+}) {
+  const cross = `M${-10 * px} 0h${20 * px}M0 ${-10 * px}v${20 * px}`;
+  return (
+    <g transform={`translate(${h.at[0]} ${h.at[1]})`}>
+      {h.kind === 'rim' ? (
+        <rect x={-7 * px} y={-7 * px} width={14 * px} height={14 * px} fill="#b4552d" stroke="#ffffff" strokeWidth={2 * px} />
+      ) : (
+        <>
+          <path d={cross} stroke="#ffffff" strokeWidth={4 * px} />
+          <path d={cross} stroke={h.kind === 'scale' ? '#1f6f6b' : '#22272b'} strokeWidth={1.8 * px} />
+        </>
+      )}
+      {grip && (
+        <circle
+          data-grip={h.key}
+          r={22 * px}
+          fill="transparent"
+          tabIndex={0}
+          role="button"
+          aria-label={`${h.label}; arrow keys move it`}
+          style={{ cursor: 'move' }}
+          {...grip}
+        />
+      )}
+    </g>
+  );
+}
+
+/** Magnifier over the held handle. */
+function Glass({
+  src,
+  width,
+  height,
+  px,
+  under,
+  at,
+}: Pick<PhotoBoardProps, 'src' | 'width' | 'height'> & { px: number; under: Handle; at: { readonly x: number; readonly y: number } }) {
+  const glass = GLASS.px * px;
+  const inner = glass / GLASS.times;
+  return (
+    <g transform={`translate(${at.x} ${at.y})`} pointerEvents="none">
+      <g clipPath="url(#ts-glass)">
+        <rect width={glass} height={glass} fill="var(--ts-sand)" />
+        <svg width={glass} height={glass} viewBox={`${under.at[0] - inner / 2} ${under.at[1] - inner / 2} ${inner} ${inner}`}>
+          <image href={src} x={0} y={0} width={width} height={height} />
+        </svg>
+        <path d={`M${glass / 2} 0v${glass}M0 ${glass / 2}h${glass}`} stroke="#b4552d" strokeWidth={px} />
+      </g>
+      <circle cx={glass / 2} cy={glass / 2} r={glass / 2} fill="none" stroke="var(--ts-ink)" strokeWidth={2.5 * px} />
+    </g>
   );
 }

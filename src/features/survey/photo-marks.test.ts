@@ -19,7 +19,7 @@ const photo = (more: object = {}): NotebookPhoto =>
     marks: [],
     ...more,
   }) as NotebookPhoto;
-/** Two points 400 px apart that are 200 mm apart: 2 px per mm. */
+/** Scale of 2 px per mm: 400 px between two points, 200 mm on the machine. */
 const SCALE = {
   kind: 'two-points',
   ends: [

@@ -89,138 +89,47 @@ export function SpringsStep({ notebook, look, write, mayChange }: StepProps) {
   );
 }
 
-function SpringCard({ notebook, look, write, mayChange, spring: s }: StepProps & { spring: NotebookSpring }) {
+interface SpringProps extends Pick<StepProps, 'mayChange'> {
+  readonly spring: NotebookSpring;
+  readonly set: (part: Partial<NotebookSpring>, key?: string) => void;
+}
+
+const leverOf = ({ lever }: NotebookSpring): Lever => (lever === null ? 'none' : lever.pulledTo !== null ? 'place' : 'lengths');
+
+/** Notebook with another kind of lever at a spring. A pulled end is a place to measure. */
+function withLever(now: Notebook, id: string, to: Lever): Notebook {
+  const spring = now.springs.find((one) => one.id === id)!;
+  const put = (next: Notebook, lever: NotebookSpring['lever']): Notebook => ({
+    ...next,
+    springs: next.springs.map((one) => (one.id === id ? { ...one, lever } : one)),
+  });
+  const bare = spring.lever?.pulledTo ? withoutPlace(put(now, null), spring.lever.pulledTo) : now;
+  if (to !== 'place') return put(bare, to === 'none' ? null : { pulledTo: null, released: null, engaged: null });
+  const from = bare.points.find((p) => p.id === spring.from.point)?.sketch ?? { x: 0, y: 0 };
+  const { notebook: next, id: point } = withPoint(bare, leverEndPulled(within(spring.label)), from);
+  return askedFor(put(next, { pulledTo: point, released: null, engaged: null }));
+}
+
+function SpringCard({ notebook, look, write, mayChange, spring }: StepProps & { spring: NotebookSpring }) {
   const units = useUnits();
-  const set = (part: Partial<NotebookSpring>, key?: string) =>
+  const set: SpringProps['set'] = (part, key) =>
     write(
-      (now) => ({ ...now, springs: now.springs.map((one) => (one.id === s.id ? { ...one, ...part } : one)) }),
-      key && `spring-${s.id}-${key}`,
+      (now) => ({ ...now, springs: now.springs.map((one) => (one.id === spring.id ? { ...one, ...part } : one)) }),
+      key && `spring-${spring.id}-${key}`,
     );
-  const findings = (look?.built.findings ?? []).filter((f) => f.of === s.id && f.code !== 'spring-bad');
-  const lever: Lever = s.lever === null ? 'none' : s.lever.pulledTo !== null ? 'place' : 'lengths';
-  const setLever = (to: Lever) =>
-    write((now) => {
-      const current = now.springs.find((one) => one.id === s.id)!;
-      const put = (next: Notebook, value: NotebookSpring['lever']) => ({
-        ...next,
-        springs: next.springs.map((one) => (one.id === s.id ? { ...one, lever: value } : one)),
-      });
-      const bare = current.lever?.pulledTo ? withoutPlace(put(now, null), current.lever.pulledTo) : now;
-      if (to !== 'place') return put(bare, to === 'none' ? null : { pulledTo: null, released: null, engaged: null });
-      const from = bare.points.find((p) => p.id === current.from.point)?.sketch ?? { x: 0, y: 0 };
-      const { notebook: next, id } = withPoint(bare, leverEndPulled(within(s.label)), from);
-      return askedFor(put(next, { pulledTo: id, released: null, engaged: null }));
-    });
-  const bodies = [['frame', 'The frame'], ...notebook.arms.map((a) => [a.id, a.label])] as [string, string][];
+  const findings = (look?.built.findings ?? []).filter((f) => f.of === spring.id && f.code !== 'spring-bad');
   return (
-    <StepCard at={`part:${s.id}`}>
+    <StepCard at={`part:${spring.id}`}>
       <NameRow
-        name={s.label}
+        name={spring.label}
         mayChange={mayChange}
         onName={(label) => set({ label }, 'label')}
-        onRemove={() => write((now) => withoutSpring(now, s.id))}
+        onRemove={() => write((now) => withoutSpring(now, spring.id))}
       />
-      <Fields wide={196}>
-        <Choice
-          label="Works by"
-          value={s.kind}
-          options={[
-            ['extension', 'Pulling'],
-            ['compression', 'Pushing'],
-          ]}
-          disabled={!mayChange}
-          onChoose={(kind) => set({ kind })}
-        />
-        <SavedField
-          at={`spring-${s.id}-free`}
-          label="Free length"
-          dimension="length"
-          value={s.freeLength}
-          optional
-          disabled={!mayChange}
-          min={5}
-          max={1500}
-          onValue={(freeLength) => set({ freeLength }, 'free')}
-        />
-        <Choice
-          label="Rate from"
-          value={s.rate.by}
-          options={entriesOf(BY_WORDS)}
-          disabled={!mayChange}
-          onChoose={(by) => set({ rate: freshRate(by) })}
-        />
-        <RateFields spring={s} disabled={!mayChange} onRate={(rate, key) => set({ rate }, key)} />
-      </Fields>
-      <RateLine spring={s} />
-      <Fields wide={196}>
-        <Choice
-          label="One end on"
-          value={s.from.body}
-          options={bodies}
-          disabled={!mayChange}
-          onChoose={(body) => set({ from: { ...s.from, body } })}
-        />
-        <Choice
-          label="Other end on"
-          value={s.to.body}
-          options={bodies}
-          disabled={!mayChange}
-          onChoose={(body) => set({ to: { ...s.to, body } })}
-        />
-        <Choice label="The lever" value={lever} options={entriesOf(LEVER_WORDS)} disabled={!mayChange} onChoose={setLever} />
-        {s.lever && lever === 'lengths' && (
-          <>
-            <SavedField
-              at={`spring-${s.id}-lever-released`}
-              label="Length, released"
-              dimension="length"
-              value={s.lever.released}
-              optional
-              disabled={!mayChange}
-              min={5}
-              max={1500}
-              onValue={(released) => set({ lever: { ...s.lever!, released } }, 'lever-released')}
-            />
-            <SavedField
-              at={`spring-${s.id}-lever-engaged`}
-              label="Length, engaged, arm held"
-              dimension="length"
-              value={s.lever.engaged}
-              optional
-              disabled={!mayChange}
-              min={5}
-              max={1500}
-              onValue={(engaged) => set({ lever: { ...s.lever!, engaged } }, 'lever-engaged')}
-            />
-          </>
-        )}
-      </Fields>
-      <Box sx={{ display: 'flex', alignItems: 'center', gap: 1.5, flexWrap: 'wrap', mt: 0.5 }}>
-        <FormControlLabel
-          disabled={!mayChange}
-          control={
-            <Checkbox
-              checked={s.adjuster !== null}
-              onChange={(e) => set({ adjuster: e.target.checked ? { label: `Adjuster of the ${within(s.label)}`, travel: null } : null })}
-            />
-          }
-          label="An adjuster moves the first end"
-        />
-        {s.adjuster && (
-          <SavedField
-            at={`spring-${s.id}-adjuster`}
-            label="Thread left on it"
-            dimension="length"
-            value={s.adjuster.travel}
-            optional
-            disabled={!mayChange}
-            min={0}
-            max={300}
-            sx={{ width: 170 }}
-            onValue={(travel) => set({ adjuster: { ...s.adjuster!, travel } }, 'adjuster')}
-          />
-        )}
-      </Box>
+      <ForceFields {...{ spring, set, mayChange }} />
+      <RateLine spring={spring} />
+      <EndFields {...{ spring, set, mayChange }} arms={notebook.arms} onLever={(to) => write((now) => withLever(now, spring.id, to))} />
+      <AdjusterFields {...{ spring, set, mayChange }} />
       {findings.length > 0 && (
         <Alert severity="warning" variant="outlined" sx={{ mt: 1 }}>
           {findings.map((f) => (
@@ -229,5 +138,128 @@ function SpringCard({ notebook, look, write, mayChange, spring: s }: StepProps &
         </Alert>
       )}
     </StepCard>
+  );
+}
+
+/** Lengths of a spring, mm. */
+const SPRING_MM = { dimension: 'length', optional: true, min: 5, max: 1500 } as const;
+
+/** Kind, free length and rate of a spring. */
+function ForceFields({ spring, set, mayChange }: SpringProps) {
+  return (
+    <Fields wide={196}>
+      <Choice
+        label="Works by"
+        value={spring.kind}
+        options={[
+          ['extension', 'Pulling'],
+          ['compression', 'Pushing'],
+        ]}
+        disabled={!mayChange}
+        onChoose={(kind) => set({ kind })}
+      />
+      <SavedField
+        {...SPRING_MM}
+        at={`spring-${spring.id}-free`}
+        label="Free length"
+        value={spring.freeLength}
+        disabled={!mayChange}
+        onValue={(freeLength) => set({ freeLength }, 'free')}
+      />
+      <Choice
+        label="Rate from"
+        value={spring.rate.by}
+        options={entriesOf(BY_WORDS)}
+        disabled={!mayChange}
+        onChoose={(by) => set({ rate: freshRate(by) })}
+      />
+      <RateFields spring={spring} disabled={!mayChange} onRate={(rate, key) => set({ rate }, key)} />
+    </Fields>
+  );
+}
+
+/** Bodies at both ends, and the movement by the lever. */
+function EndFields({
+  spring,
+  set,
+  mayChange,
+  arms,
+  onLever,
+}: SpringProps & { readonly arms: Notebook['arms']; readonly onLever: (to: Lever) => void }) {
+  const bodies = [['frame', 'The frame'], ...arms.map((a) => [a.id, a.label])] as [string, string][];
+  const { lever } = spring;
+  return (
+    <Fields wide={196}>
+      <Choice
+        label="One end on"
+        value={spring.from.body}
+        options={bodies}
+        disabled={!mayChange}
+        onChoose={(body) => set({ from: { ...spring.from, body } })}
+      />
+      <Choice
+        label="Other end on"
+        value={spring.to.body}
+        options={bodies}
+        disabled={!mayChange}
+        onChoose={(body) => set({ to: { ...spring.to, body } })}
+      />
+      <Choice label="The lever" value={leverOf(spring)} options={entriesOf(LEVER_WORDS)} disabled={!mayChange} onChoose={onLever} />
+      {lever && leverOf(spring) === 'lengths' && (
+        <>
+          <SavedField
+            {...SPRING_MM}
+            at={`spring-${spring.id}-lever-released`}
+            label="Length, released"
+            value={lever.released}
+            disabled={!mayChange}
+            onValue={(released) => set({ lever: { ...lever, released } }, 'lever-released')}
+          />
+          <SavedField
+            {...SPRING_MM}
+            at={`spring-${spring.id}-lever-engaged`}
+            label="Length, engaged, arm held"
+            value={lever.engaged}
+            disabled={!mayChange}
+            onValue={(engaged) => set({ lever: { ...lever, engaged } }, 'lever-engaged')}
+          />
+        </>
+      )}
+    </Fields>
+  );
+}
+
+/** Adjuster at the first end, and its travel. */
+function AdjusterFields({ spring, set, mayChange }: SpringProps) {
+  const { adjuster } = spring;
+  return (
+    <Box sx={{ display: 'flex', alignItems: 'center', gap: 1.5, flexWrap: 'wrap', mt: 0.5 }}>
+      <FormControlLabel
+        disabled={!mayChange}
+        control={
+          <Checkbox
+            checked={adjuster !== null}
+            onChange={(e) =>
+              set({ adjuster: e.target.checked ? { label: `Adjuster of the ${within(spring.label)}`, travel: null } : null })
+            }
+          />
+        }
+        label="An adjuster moves the first end"
+      />
+      {adjuster && (
+        <SavedField
+          at={`spring-${spring.id}-adjuster`}
+          label="Thread left on it"
+          dimension="length"
+          value={adjuster.travel}
+          optional
+          disabled={!mayChange}
+          min={0}
+          max={300}
+          sx={{ width: 170 }}
+          onValue={(travel) => set({ adjuster: { ...adjuster, travel } }, 'adjuster')}
+        />
+      )}
+    </Box>
   );
 }

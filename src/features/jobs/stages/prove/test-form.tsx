@@ -139,7 +139,7 @@ function Cycles({ job, jobContext, writable, result, put }: PartProps) {
   );
 }
 
-/** What was seen and felt: belt, complaint, released belt, brake, machine. */
+/** Observations: belt, complaint, released belt, brake, machine. */
 function Observations({ job, jobContext, writable, result, put }: PartProps) {
   const { brake, released } = jobContext.replayed.replayed;
   const complaints = complaintsOf(job);
