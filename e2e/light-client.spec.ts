@@ -43,12 +43,12 @@ test.describe('signed in', () => {
   });
 
   for (const [stage, ready] of [
-    ['ask', 'The complaint'],
+    ['ask', 'In the customer’s words'],
     ['secure', /Stop the engine/],
-    ['look', 'No parts removed'],
+    ['look', 'Every check'],
     ['match', /release and grip/],
-    ['fit', 'Parts removed'],
-    ['set', 'Signs at the target'],
+    ['fit', 'Parts count'],
+    ['set', 'Tension and settings'],
     ['prove', 'Save test result'],
     ['book', 'Closing line for the customer'],
   ] as const)

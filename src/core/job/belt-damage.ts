@@ -4,7 +4,7 @@ import { findingsOf } from './record';
 import { linesOf } from './record-lines';
 
 /** Checks that show belt damage at any width. */
-const DAMAGE: readonly CheckId[] = ['belt-surface', 'belt-flat'];
+export const DAMAGE_CHECKS: readonly CheckId[] = ['belt-surface', 'belt-flat'];
 /** Words of a title or a complaint by which the belt itself is broken. */
 const BROKE = /\bbelt\b.*\b(?:broke|broken|snapped|tore|torn|shredded)\b|\b(?:broke|broken|snapped|tore|torn|shredded)\b.*\bbelt\b/i;
 
@@ -14,6 +14,6 @@ export function beltDamageOn(
   lines: readonly RecordLine[],
 ): 'damaged' | 'replaced' | null {
   if (linesOf(lines, 'belt-booked').length > 0) return 'replaced';
-  const found = [...findingsOf(lines).values()].some((f) => f.result === 'bad' && DAMAGE.includes(f.check));
+  const found = [...findingsOf(lines).values()].some((f) => f.result === 'bad' && DAMAGE_CHECKS.includes(f.check));
   return found || BROKE.test(title) || BROKE.test(complaint) ? 'damaged' : null;
 }

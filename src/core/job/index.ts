@@ -65,7 +65,7 @@ export type { Skipped } from './entries/skipped';
 export { knownMachine, openHolds, runListInput, runListOf, stagesOf, waitingAt, LINE_STATES } from './run-list';
 export type { KnownMachine, LineState, LineWork, NextCheck, RunLine, RunList, RunListOf, StoredJob } from './run-list';
 export type { Instrument } from './procedures/step';
-export { beltDamageOn } from './belt-damage';
+export { beltDamageOn, DAMAGE_CHECKS } from './belt-damage';
 export { buildFaultCase, isAboutStart } from './traced';
 export type { ComputedFact } from './traced';
 export { WARRANTY_COVERS } from './entries/warranty';

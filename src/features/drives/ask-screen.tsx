@@ -39,98 +39,44 @@ import { ask } from '../queries/ask';
 import { answered } from '../queries/answered';
 import type { StoredDocument, StoredDrive, Trial } from '@/contract/records';
 
-/** A drive outside any job, with the notebook it was measured in if there is one: ask at the counter which belt would run, and put the answer on a job if it belongs to one. */
-export function AskScreen({
-  stored,
-  shelf: packed,
-  anyJob,
-  notebook,
-  stacks,
-  papers,
-  trials,
-  limits,
-}: {
-  stored: StoredDrive;
-  shelf: PackedShelf;
-  notebook: number | null;
+interface AskProps {
+  readonly stored: StoredDrive;
+  readonly shelf: PackedShelf;
+  /** Notebook that it was measured in. Null for a drawn drive. */
+  readonly notebook: number | null;
   /** True if there is an open job for the answer. */
-  anyJob: boolean;
+  readonly anyJob: boolean;
   /** Bolt-ups of its pulleys. */
-  stacks: ComponentProps<typeof Stations>['stacks'];
-  papers: readonly StoredDocument[];
+  readonly stacks: ComponentProps<typeof Stations>['stacks'];
+  readonly papers: readonly StoredDocument[];
   /** Results of substitutes on it. */
-  trials: readonly Trial[];
+  readonly trials: readonly Trial[];
   /** Warnings of the shop next to a verdict. */
-  limits: ShopLimits['belt'];
-}) {
+  readonly limits: ShopLimits['belt'];
+}
+
+/** A drive outside any job: belts that would run, its tension, stacks and documents. The answer can be saved on a job. */
+export function AskScreen(props: AskProps) {
+  const { stored, anyJob, notebook, stacks, papers } = props;
   const drive = stored.document;
-  const shelf = useShelf(packed);
-  const router = useRouter();
-  const runCommand = useCommand();
   const mayChange = useMayChange();
   const [beltId, setBeltId] = useState(drive.belts[0]?.id ?? '');
   const [choice, setChoice] = useState<BeltChoice | null>(null);
   const [putting, setPutting] = useState(false);
   const [removing, setRemoving] = useState(false);
-  const remove = async () => {
-    setRemoving(false);
-    const putBack = async () => {
-      const back = await runCommand('drive.add', { document: drive }, { words: `${drive.name} put back` });
-      if (back.ok) router.push(`/drives/${back.value.id}`);
-    };
-    const answer = await runCommand(
-      'drive.remove',
-      { id: stored.id },
-      { words: `${drive.name} removed`, done: { text: `${drive.name} is removed.`, undo: () => void putBack() } },
-    );
-    if (answer.ok) router.push('/drives');
-  };
-  const actions = (
-    <>
-      {choice && mayChange && anyJob && (
-        <Button variant="outlined" onClick={() => setPutting(true)}>
-          Save answer on a job
-        </Button>
-      )}
-      <Button component={Link} href={`/drives/${stored.id}/compare`} variant="outlined">
-        Compare pulleys
-      </Button>
-      <Button
-        variant="outlined"
-        startIcon={<Icon name="download" size={18} />}
-        onClick={() => saveFile(fileNameOf(drive), writeDriveFile(drive), 'application/json')}
-      >
-        Save as a file
-      </Button>
-      {mayChange && (
-        <Button variant="outlined" color="error" onClick={() => setRemoving(true)}>
-          Remove
-        </Button>
-      )}
-      <Button component={Link} href={`/drives/${stored.id}/edit`} variant="contained">
-        {mayChange ? 'Change the drawing' : 'See the drawing'}
-      </Button>
-    </>
-  );
+  const remove = useRemoveDrive(stored);
   return (
     <Page
       title={drive.name}
-      lead={
-        <>
-          {KIND_WORDS[drive.kind]}
-          {drive.notes ? `. ${drive.notes}` : ''}
-          {notebook !== null && (
-            <>
-              {' '}
-              ·{' '}
-              <Link href={`/drives/measure/${notebook}`} style={{ color: 'inherit' }}>
-                measured in this notebook
-              </Link>
-            </>
-          )}
-        </>
+      lead={<Lead stored={stored} notebook={notebook} />}
+      actions={
+        <Actions
+          stored={stored}
+          mayChange={mayChange}
+          onPut={choice && mayChange && anyJob ? () => setPutting(true) : null}
+          onRemove={() => setRemoving(true)}
+        />
       }
-      actions={actions}
     >
       {drive.belts.length > 1 && (
         <TextField select label="Belt" value={beltId} onChange={(e) => setBeltId(e.target.value)} sx={{ maxWidth: 320, mb: 1.5 }}>
@@ -153,31 +99,7 @@ export function AskScreen({
           Add a belt and its route first. Then other belts can be tried.
         </Empty>
       ) : (
-        <>
-          <MatchPanel
-            key={beltId}
-            drive={drive}
-            uncertainty={stored.uncertainty}
-            beltId={beltId}
-            shelf={shelf}
-            limits={limits}
-            trials={trials}
-            onChoice={setChoice}
-          />
-          {drive.kind === 'cvt' ? (
-            <Box sx={{ mt: 2, maxWidth: 860 }}>
-              <Fold title="How it shifts" says="from idle to full shift, by the belt’s width" open>
-                <ShiftPanel drive={drive} />
-              </Fold>
-            </Box>
-          ) : (
-            <Box sx={{ mt: 2, maxWidth: 860 }}>
-              <Fold title="Tension" says="range, settings and readings">
-                <AskTension key={beltId} driveId={stored.id} drive={drive} beltId={beltId} />
-              </Fold>
-            </Box>
-          )}
-        </>
+        <BeltAnswers key={beltId} {...props} beltId={beltId} onChoice={setChoice} />
       )}
       <Box sx={{ mt: 3, display: 'grid', gap: 2, gridTemplateColumns: { md: '1fr 1fr' }, alignItems: 'start' }}>
         <Stations drive={stored} stacks={stacks} />
@@ -190,12 +112,129 @@ export function AskScreen({
         action="Remove this drive"
         leave="Cancel"
         removes
-        onConfirm={() => void remove()}
+        onConfirm={() => {
+          setRemoving(false);
+          void remove();
+        }}
         onClose={() => setRemoving(false)}
       >
         Closed jobs keep their tickets. It is removed from its machines. You can undo this immediately afterwards.
       </ConfirmDialog>
     </Page>
+  );
+}
+
+/** Removes a drive and offers to undo it. */
+function useRemoveDrive({ id, document }: StoredDrive): () => Promise<void> {
+  const router = useRouter();
+  const runCommand = useCommand();
+  return async () => {
+    const putBack = async () => {
+      const back = await runCommand('drive.add', { document }, { words: `${document.name} put back` });
+      if (back.ok) router.push(`/drives/${back.value.id}`);
+    };
+    const answer = await runCommand(
+      'drive.remove',
+      { id },
+      { words: `${document.name} removed`, done: { text: `${document.name} is removed.`, undo: () => void putBack() } },
+    );
+    if (answer.ok) router.push('/drives');
+  };
+}
+
+/** Kind and notes of the drive, and its notebook. */
+function Lead({ stored: { document: drive }, notebook }: Pick<AskProps, 'stored' | 'notebook'>) {
+  return (
+    <>
+      {KIND_WORDS[drive.kind]}
+      {drive.notes ? `. ${drive.notes}` : ''}
+      {notebook !== null && (
+        <>
+          {' '}
+          ·{' '}
+          <Link href={`/drives/measure/${notebook}`} style={{ color: 'inherit' }}>
+            measured in this notebook
+          </Link>
+        </>
+      )}
+    </>
+  );
+}
+
+function Actions({
+  stored: { id, document: drive },
+  mayChange,
+  onPut,
+  onRemove,
+}: Pick<AskProps, 'stored'> & {
+  mayChange: boolean;
+  /** Saves the answer on a job. Null without an answer or an open job. */
+  onPut: (() => void) | null;
+  onRemove: () => void;
+}) {
+  return (
+    <>
+      {onPut && (
+        <Button variant="outlined" onClick={onPut}>
+          Save answer on a job
+        </Button>
+      )}
+      <Button component={Link} href={`/drives/${id}/compare`} variant="outlined">
+        Compare pulleys
+      </Button>
+      <Button
+        variant="outlined"
+        startIcon={<Icon name="download" size={18} />}
+        onClick={() => saveFile(fileNameOf(drive), writeDriveFile(drive), 'application/json')}
+      >
+        Save as a file
+      </Button>
+      {mayChange && (
+        <Button variant="outlined" color="error" onClick={onRemove}>
+          Remove
+        </Button>
+      )}
+      <Button component={Link} href={`/drives/${id}/edit`} variant="contained">
+        {mayChange ? 'Change the drawing' : 'See the drawing'}
+      </Button>
+    </>
+  );
+}
+
+/** Belts that would run in the place of one, and its tension or its shift. */
+function BeltAnswers({
+  stored,
+  shelf: packed,
+  trials,
+  limits,
+  beltId,
+  onChoice,
+}: AskProps & { beltId: string; onChoice: (choice: BeltChoice | null) => void }) {
+  const drive = stored.document;
+  const shelf = useShelf(packed);
+  return (
+    <>
+      <MatchPanel
+        drive={drive}
+        uncertainty={stored.uncertainty}
+        beltId={beltId}
+        shelf={shelf}
+        limits={limits}
+        trials={trials}
+        onChoice={onChoice}
+      />
+      <Box sx={{ mt: 2, maxWidth: 860 }}>
+        {drive.kind === 'cvt' ? (
+          <Fold title="How it shifts" says="from idle to full shift, by the belt’s width" open>
+            <ShiftPanel drive={drive} />
+          </Fold>
+        ) : (
+          <Fold title="Tension" says="range, settings and readings">
+            <AskTension driveId={stored.id} drive={drive} beltId={beltId} />
+          </Fold>
+        )}
+      </Box>
+    </>
   );
 }
 

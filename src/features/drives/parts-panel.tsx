@@ -25,33 +25,26 @@ interface PartsPanelProps {
   readonly onUndo: () => void;
 }
 
+type PartRecord = Record<string, unknown>;
+
+const nameOf = (part: PartRecord, i: number): string => String(part['label'] ?? part['name'] ?? part['id'] ?? i + 1);
+
+/** Reason why a part of this kind cannot be added yet. */
+const NEEDED_FIRST: Partial<Readonly<Record<PartList, string>>> = {
+  tensioners: 'First add a pulley that no other part carries.',
+  brakes: 'Add an arm or a slide first.',
+};
+
 /** The parts of the drive by kind, and the form of the one chosen. */
-export const PartsPanel = memo(function PartsPanel({ drive, list, at, mayChange, onList, onAt, onChange, onUndo }: PartsPanelProps) {
+export const PartsPanel = memo(function PartsPanel(props: PartsPanelProps) {
+  const { drive, list, at, mayChange, onList, onAt, onChange, onUndo } = props;
   const tell = useNotice();
-  const parts = list === 'drive' ? [] : (drive[list] as readonly Record<string, unknown>[]);
+  const parts = list === 'drive' ? [] : (drive[list] as readonly PartRecord[]);
   const index = Math.min(at, parts.length - 1);
-  const part = list === 'drive' ? (drive as unknown as Record<string, unknown>) : parts[index];
-  const put = (next: Record<string, unknown>, key: string) => {
+  const part = list === 'drive' ? (drive as unknown as PartRecord) : parts[index];
+  const put = (next: PartRecord, key: string) => {
     if (list === 'drive') onChange(next as unknown as Drive, `drive.${key}`);
     else onChange({ ...drive, [list]: parts.map((p, i) => (i === index ? next : p)) }, `${list}.${index}.${key}`);
-  };
-  const add = () => {
-    if (list === 'drive') return;
-    const next = newPart(drive, list);
-    if (next === drive) {
-      tell({
-        text:
-          list === 'tensioners'
-            ? 'First add a pulley that no other part carries.'
-            : list === 'brakes'
-              ? 'Add an arm or a slide first.'
-              : 'Add a pulley first.',
-        tone: 'refused',
-      });
-      return;
-    }
-    onChange(next);
-    onAt(next[list].length - 1);
   };
   const remove = () => {
     if (list === 'drive' || !part) return;
@@ -59,7 +52,6 @@ export const PartsPanel = memo(function PartsPanel({ drive, list, at, mayChange,
     onAt(Math.max(0, index - 1));
     tell({ text: 'Removed from the drive.', tone: 'done', undo: onUndo });
   };
-  const nameOf = (p: Record<string, unknown>, i: number) => String(p['label'] ?? p['name'] ?? p['id'] ?? i + 1);
   return (
     <Box
       sx={{
@@ -88,27 +80,7 @@ export const PartsPanel = memo(function PartsPanel({ drive, list, at, mayChange,
           </MenuItem>
         ))}
       </TextField>
-      {list !== 'drive' && (
-        <Box sx={{ display: 'flex', flexWrap: 'wrap', gap: 0.75, mb: 2 }}>
-          {parts.map((p, i) => (
-            <Button
-              key={String(p['id'] ?? p['name'] ?? i)}
-              size="small"
-              variant={i === index ? 'contained' : 'outlined'}
-              onClick={() => onAt(i)}
-              sx={{ px: 1.25 }}
-            >
-              {list === 'pulleys' ? `${i + 1} ` : ''}
-              {nameOf(p, i)}
-            </Button>
-          ))}
-          {mayChange && (
-            <Button size="small" startIcon={<Icon name="add" size={18} />} onClick={add}>
-              {PART_LISTS.find(([key]) => key === list)?.[2]}
-            </Button>
-          )}
-        </Box>
-      )}
+      {list !== 'drive' && <PartButtons {...{ drive, list, parts, index, mayChange, onAt, onChange }} />}
       {part && (
         <PartForm
           key={`${list}-${index}-${String(part['id'] ?? '')}`}
@@ -138,3 +110,47 @@ export const PartsPanel = memo(function PartsPanel({ drive, list, at, mayChange,
     </Box>
   );
 });
+
+/** Parts of one kind, and a button for another. */
+function PartButtons({
+  drive,
+  list,
+  parts,
+  index,
+  mayChange,
+  onAt,
+  onChange,
+}: Pick<PartsPanelProps, 'drive' | 'mayChange' | 'onAt' | 'onChange'> & {
+  list: PartList;
+  parts: readonly PartRecord[];
+  index: number;
+}) {
+  const tell = useNotice();
+  const add = () => {
+    const next = newPart(drive, list);
+    if (next === drive) return tell({ text: NEEDED_FIRST[list] ?? 'Add a pulley first.', tone: 'refused' });
+    onChange(next);
+    onAt(next[list].length - 1);
+  };
+  return (
+    <Box sx={{ display: 'flex', flexWrap: 'wrap', gap: 0.75, mb: 2 }}>
+      {parts.map((p, i) => (
+        <Button
+          key={String(p['id'] ?? p['name'] ?? i)}
+          size="small"
+          variant={i === index ? 'contained' : 'outlined'}
+          onClick={() => onAt(i)}
+          sx={{ px: 1.25 }}
+        >
+          {list === 'pulleys' ? `${i + 1} ` : ''}
+          {nameOf(p, i)}
+        </Button>
+      ))}
+      {mayChange && (
+        <Button size="small" startIcon={<Icon name="add" size={18} />} onClick={add}>
+          {PART_LISTS.find(([key]) => key === list)?.[2]}
+        </Button>
+      )}
+    </Box>
+  );
+}

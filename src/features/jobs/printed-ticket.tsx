@@ -133,9 +133,11 @@ function Rows({ sheet: { rows, noRows } }: { sheet: TicketSheet }) {
       }}
     >
       <tbody>
-        {rows.map(({ id, time, stage, content, condition, by }) => (
+        {rows.map(({ id, at, time, stage, content, condition, by }) => (
           <tr key={id} style={{ breakInside: 'avoid' }}>
-            <td style={{ whiteSpace: 'nowrap' }}>{time}</td>
+            <td style={{ whiteSpace: 'nowrap' }}>
+              <time dateTime={at}>{time}</time>
+            </td>
             <td style={{ whiteSpace: 'nowrap' }}>{stage}</td>
             <td style={{ width: '100%', overflowWrap: 'anywhere' }}>
               <LineView content={content} />

@@ -20,6 +20,8 @@ export interface TicketDriveShown {
 
 interface TicketRow {
   readonly id: number;
+  /** ISO. */
+  readonly at: string;
   readonly time: string;
   readonly stage: string;
   readonly content: LineContent;
@@ -62,6 +64,7 @@ export function ticketSheet(
       : [
           {
             id: entry.id,
+            at: entry.at,
             time: when.dayAndTime(entry.at),
             stage: stageName(entry.stage),
             content: contentOf(entry, formats),

@@ -5,7 +5,7 @@ import Autocomplete from '@mui/material/Autocomplete';
 import Button from '@mui/material/Button';
 import TextField from '@mui/material/TextField';
 import { useState } from 'react';
-import { useController, useForm, useWatch } from 'react-hook-form';
+import { useController, useForm, useWatch, type Control } from 'react-hook-form';
 import { Field, placeRefusal, Refusal } from '@/ui/form';
 import { FormDialog } from '@/ui/form-dialog';
 import { choiceOption, useChoices, type Choice } from '@/ui/lookup';
@@ -64,11 +64,6 @@ export function MachineForm({
   const [version, setVersion] = useState(machine?.version ?? 0);
   const [theirs, setTheirs] = useState<Machine | null>(null);
   const [meterProblem, setMeterProblem] = useState<string | null>(null);
-  // A stable array while nothing is chosen: a new array would clear the typed text.
-  const [chosen, setChosen] = useState<Choice[]>(() => [...drives]);
-  const customer = useController({ control, name: 'customer' });
-  const known = useChoices('customers.choose', (find) => ask('customers.choose', { find }));
-  const found = useChoices('drives.choose', (find) => ask('drives.choose', { find }));
   const mine = useWatch({ control }) as MachineFields;
 
   const save = handleSubmit(async (fields) => {
@@ -100,7 +95,8 @@ export function MachineForm({
     />
   );
   const takeTheirs = (other: Machine) => {
-    reset(fieldsOf(other));
+    // The drives stay as they are shown: the names of theirs are not known here.
+    reset({ ...fieldsOf(other), driveIds: [...mine.driveIds] });
     setTheirs(null);
   };
   return (
@@ -136,46 +132,63 @@ export function MachineForm({
         }}
         onProblem={setMeterProblem}
       />
-      <Autocomplete
-        freeSolo
-        options={known.choices.map((c) => c.label)}
-        filterOptions={(all) => all}
-        inputValue={customer.field.value}
-        onInputChange={(_, typed) => {
-          customer.field.onChange(typed);
-          // A new name may be typed. Known names are only suggestions.
-          known.ask(typed);
-        }}
-        renderInput={(params) => (
-          <TextField {...params} label="Customer" error={customer.fieldState.invalid} helperText={customer.fieldState.error?.message} />
-        )}
-        sx={WHOLE}
-      />
-      <Autocomplete
-        multiple
-        options={found.choices}
-        value={chosen}
-        filterOptions={(all) => all}
-        loading={found.busy}
-        loadingText="Loading…"
-        noOptionsText={found.problem ?? 'No drive has this name.'}
-        getOptionLabel={(d) => d.label}
-        getOptionKey={(d) => d.id}
-        isOptionEqualToValue={(a, b) => a.id === b.id}
-        onOpen={(event) => event.type !== 'change' && found.ask('')}
-        onInputChange={(_, typed, why) => why === 'input' && found.ask(typed)}
-        onChange={(_, next) => {
-          setChosen(next);
-          setValue(
-            'driveIds',
-            next.map((d) => d.id),
-          );
-        }}
-        renderOption={choiceOption}
-        renderInput={(params) => <TextField {...params} label="Its drives" />}
-        sx={WHOLE}
-      />
+      <CustomerField control={control} />
+      <DrivesField first={drives} onChoose={(ids) => setValue('driveIds', ids)} />
       {text('notes', 'Notes', { multiline: true, minRows: 2, sx: WHOLE })}
     </FormDialog>
+  );
+}
+
+type MachineControl = Control<ReturnType<typeof fieldsOf>>;
+
+/** Customer by name. A new name may be typed. Known names are only suggestions. */
+function CustomerField({ control }: { control: MachineControl }) {
+  const customer = useController({ control, name: 'customer' });
+  const known = useChoices('customers.choose', (find) => ask('customers.choose', { find }));
+  return (
+    <Autocomplete
+      freeSolo
+      options={known.choices.map((c) => c.label)}
+      filterOptions={(all) => all}
+      inputValue={customer.field.value}
+      onInputChange={(_, typed) => {
+        customer.field.onChange(typed);
+        known.ask(typed);
+      }}
+      renderInput={(params) => (
+        <TextField {...params} label="Customer" error={customer.fieldState.invalid} helperText={customer.fieldState.error?.message} />
+      )}
+      sx={WHOLE}
+    />
+  );
+}
+
+/** Drives of the machine, found by name. */
+function DrivesField({ first, onChoose }: { first: readonly Choice[]; onChoose: (ids: number[]) => void }) {
+  // A stable array while nothing is chosen: a new array would clear the typed text.
+  const [chosen, setChosen] = useState<Choice[]>(() => [...first]);
+  const found = useChoices('drives.choose', (find) => ask('drives.choose', { find }));
+  return (
+    <Autocomplete
+      multiple
+      options={found.choices}
+      value={chosen}
+      filterOptions={(all) => all}
+      loading={found.busy}
+      loadingText="Loading…"
+      noOptionsText={found.problem ?? 'No drive has this name.'}
+      getOptionLabel={(d) => d.label}
+      getOptionKey={(d) => d.id}
+      isOptionEqualToValue={(a, b) => a.id === b.id}
+      onOpen={(event) => event.type !== 'change' && found.ask('')}
+      onInputChange={(_, typed, why) => why === 'input' && found.ask(typed)}
+      onChange={(_, next) => {
+        setChosen(next);
+        onChoose(next.map((d) => d.id));
+      }}
+      renderOption={choiceOption}
+      renderInput={(params) => <TextField {...params} label="Its drives" />}
+      sx={WHOLE}
+    />
   );
 }

@@ -16,7 +16,7 @@ import { useMemo, useState } from 'react';
 import { readShelfCsv, shelfKey, SHELF_COLUMNS, type ShelfRowResult } from '@/formats/shelf-csv';
 import { decodeText } from '@/formats/text';
 import { useUnits } from '@/ui/units';
-import { useMoney } from '@/ui/money';
+import { useMoney, type Money } from '@/ui/money';
 import { beltName } from '@/services/candidates';
 import { isTaken, useCommand } from '../commands/use-command';
 import { outsideMm } from '@/services/find-belts';
@@ -26,52 +26,46 @@ import type { ImportMode, ShelfBelt } from '@/contract/records';
 /** Largest file taken, bytes. */
 const LARGEST = 4_000_000;
 
-/**
- * Preview of a belt list before its import: every row with all columns, its result, and the refused rows with reasons.
- * Counts are added or set.
- */
-export function ImportDialog({ shelf, onClose }: { shelf: readonly ShelfBelt[]; onClose: () => void }) {
-  const money = useMoney();
-  const { unit, show } = useUnits();
+/** Result of one row: what the stock becomes. */
+interface PreviewRow {
+  readonly id: number;
+  readonly line: number;
+  readonly belt: string;
+  readonly outside: number;
+  readonly quantity: number;
+  readonly bin: string;
+  readonly price: string;
+  readonly note: string;
+  readonly becomes: string;
+}
+type GoodRow = Extract<ShelfRowResult, { ok: true }>;
+type BadRow = Extract<ShelfRowResult, { ok: false }>;
+
+/** Rows of a list with the stock that they result in. */
+function previewOf(good: readonly GoodRow[], shelf: readonly ShelfBelt[], mode: ImportMode, money: Money): PreviewRow[] {
+  const there = new Map(shelf.map((b) => [shelfKey(b), b]));
+  return good.map(({ line, fields }) => {
+    const now = there.get(shelfKey(fields));
+    const after = now && mode === 'add' ? now.quantity + fields.quantity : fields.quantity;
+    return {
+      id: line,
+      line,
+      belt: beltName(fields),
+      outside: outsideMm(fields),
+      quantity: fields.quantity,
+      bin: fields.bin,
+      price: fields.priceCents === null ? '' : money.show(fields.priceCents),
+      note: fields.supplierNote,
+      becomes: now ? `${now.quantity} → ${after} of ${beltName(now)}` : 'a new belt',
+    };
+  });
+}
+
+/** Sends the good rows. Its message counts them and offers to undo. */
+function useImport(mode: ImportMode, bad: number) {
   const runCommand = useCommand();
-  const [rows, setRows] = useState<readonly ShelfRowResult[] | null>(null);
-  const [mode, setMode] = useState<ImportMode>('add');
-  const [problem, setProblem] = useState<string | null>(null);
-  const [busy, setBusy] = useState(false);
-  const there = useMemo(() => new Map(shelf.map((b) => [shelfKey(b), b])), [shelf]);
-  const good = useMemo(() => rows?.flatMap((r) => (r.ok ? [r] : [])) ?? [], [rows]);
-  const bad = rows?.flatMap((r) => (r.ok ? [] : [r])) ?? [];
-  const preview = useMemo(
-    () =>
-      good.map(({ line, fields }) => {
-        const now = there.get(shelfKey(fields));
-        const after = now ? (mode === 'add' ? now.quantity + fields.quantity : fields.quantity) : fields.quantity;
-        return {
-          id: line,
-          line,
-          belt: beltName(fields),
-          outside: outsideMm(fields),
-          quantity: fields.quantity,
-          bin: fields.bin,
-          price: fields.priceCents === null ? '' : money.show(fields.priceCents),
-          note: fields.supplierNote,
-          becomes: !now ? 'a new belt' : `${now.quantity} → ${after} of ${beltName(now)}`,
-        };
-      }),
-    [good, there, mode, money],
-  );
-  const read = async (file: File) => {
-    setProblem(null);
-    if (file.size > LARGEST) return setProblem(beltListTooLarge(file.name));
-    const text = decodeText(new Uint8Array(await file.arrayBuffer()));
-    if (!text.ok) return setProblem(`${file.name}: ${text.problem}`);
-    const result = readShelfCsv(text.text, unit('length'));
-    if (!result.ok) return setProblem(result.problem);
-    setRows(result.rows);
-  };
-  const take = async () => {
-    setBusy(true);
-    const answer = await runCommand(
+  return (good: readonly GoodRow[]) =>
+    runCommand(
       'shelf.import',
       { mode, rows: good.map((r) => r.fields) },
       {
@@ -82,25 +76,34 @@ export function ImportDialog({ shelf, onClose }: { shelf: readonly ShelfBelt[]; 
             `${added} new`,
             `${changed} ${mode === 'add' ? 'added to what was there' : 'set'}`,
             ...(same ? [`${same} as they were`] : []),
-          ].join(', ')}${bad.length ? `; ${bad.length} refused` : ''}.`,
+          ].join(', ')}${bad ? `; ${bad} refused` : ''}.`,
           undo: () => void runCommand('shelf.take-back-import', { id }, { words: 'Undo the import', done: 'The import was undone.' }),
         }),
       },
     );
+}
+
+/**
+ * Preview of a belt list before its import: every row with all columns, its result, and the refused rows with reasons.
+ * Counts are added or set.
+ */
+export function ImportDialog({ shelf, onClose }: { shelf: readonly ShelfBelt[]; onClose: () => void }) {
+  const money = useMoney();
+  const [rows, setRows] = useState<readonly ShelfRowResult[] | null>(null);
+  const [mode, setMode] = useState<ImportMode>('add');
+  const [problem, setProblem] = useState<string | null>(null);
+  const [busy, setBusy] = useState(false);
+  const good = useMemo(() => rows?.flatMap((r) => (r.ok ? [r] : [])) ?? [], [rows]);
+  const bad = rows?.flatMap((r) => (r.ok ? [] : [r])) ?? [];
+  const preview = useMemo(() => previewOf(good, shelf, mode, money), [good, shelf, mode, money]);
+  const importRows = useImport(mode, bad.length);
+  const take = async () => {
+    setBusy(true);
+    const answer = await importRows(good);
     setBusy(false);
     if (isTaken(answer)) onClose();
     else if (!answer.ok) setProblem(answer.problem);
   };
-  const columns: GridColDef<(typeof preview)[number]>[] = [
-    { field: 'line', headerName: 'Line', width: 64 },
-    { field: 'belt', headerName: 'Belt', minWidth: 150, flex: 1, cellClassName: 'ts-mono' },
-    { field: 'outside', headerName: 'Outside', width: 110, valueFormatter: (v: number) => (Number.isFinite(v) ? show(v, 'length') : '') },
-    { field: 'quantity', headerName: 'In the list', width: 90 },
-    { field: 'bin', headerName: 'Bin', width: 80 },
-    { field: 'price', headerName: 'Price each', width: 100 },
-    { field: 'note', headerName: 'Note', minWidth: 130, flex: 1 },
-    { field: 'becomes', headerName: 'Becomes', minWidth: 170, flex: 1 },
-  ];
   return (
     <Dialog open onClose={onClose} fullWidth maxWidth="lg">
       <DialogTitle>Import a list of belts</DialogTitle>
@@ -110,28 +113,7 @@ export function ImportDialog({ shelf, onClose }: { shelf: readonly ShelfBelt[]; 
             {problem}
           </Alert>
         )}
-        {!rows ? (
-          <>
-            <Typography sx={{ mb: 1 }}>
-              A CSV file with a header. Columns: <code>{SHELF_COLUMNS.join(', ')}</code>. Enter a designation, or section and length. The
-              other columns are optional. You see every row before you import.
-            </Typography>
-            <Button component="label" variant="contained">
-              Choose a file
-              <input
-                type="file"
-                hidden
-                accept=".csv,text/csv,text/plain"
-                aria-label="CSV file"
-                onChange={(e) => {
-                  const [file] = e.target.files ?? [];
-                  if (file) void read(file);
-                  e.target.value = '';
-                }}
-              />
-            </Button>
-          </>
-        ) : (
+        {rows ? (
           <>
             <Typography>{rowsToImport(good.length, bad.length)}</Typography>
             <RadioGroup
@@ -144,32 +126,11 @@ export function ImportDialog({ shelf, onClose }: { shelf: readonly ShelfBelt[]; 
               <FormControlLabel value="add" control={<Radio />} label="Add to what is there" />
               <FormControlLabel value="set" control={<Radio />} label="Set to these counts" />
             </RadioGroup>
-            {bad.length > 0 && (
-              <Box sx={{ mb: 2 }}>
-                <Typography variant="h3">Refused: correct these rows in the file and import it again</Typography>
-                <Box component="ul" sx={{ m: 0, pl: 2.5, maxHeight: 180, overflowY: 'auto' }}>
-                  {bad.map((r) => (
-                    <li key={r.line}>
-                      Line {r.line}
-                      {r.text ? ` (${r.text})` : ''}: {r.problem}
-                    </li>
-                  ))}
-                </Box>
-              </Box>
-            )}
-            <Box sx={{ height: Math.min(420, 110 + preview.length * 36) }}>
-              <DataGrid
-                rows={preview}
-                columns={columns}
-                rowHeight={36}
-                disableRowSelectionOnClick
-                hideFooterSelectedRowCount
-                initialState={{ pagination: { paginationModel: { pageSize: 100 } } }}
-                pageSizeOptions={[100]}
-                aria-label="Rows to import"
-              />
-            </Box>
+            <Refused rows={bad} />
+            <Preview rows={preview} />
           </>
+        ) : (
+          <FileChoice onRows={setRows} onProblem={setProblem} />
         )}
       </DialogContent>
       <DialogActions sx={{ p: 2 }}>
@@ -181,5 +142,93 @@ export function ImportDialog({ shelf, onClose }: { shelf: readonly ShelfBelt[]; 
         )}
       </DialogActions>
     </Dialog>
+  );
+}
+
+/** Choice of the file, with its columns explained. */
+function FileChoice({
+  onRows,
+  onProblem,
+}: {
+  onRows: (rows: readonly ShelfRowResult[]) => void;
+  onProblem: (problem: string | null) => void;
+}) {
+  const { unit } = useUnits();
+  const read = async (file: File) => {
+    onProblem(null);
+    if (file.size > LARGEST) return onProblem(beltListTooLarge(file.name));
+    const text = decodeText(new Uint8Array(await file.arrayBuffer()));
+    if (!text.ok) return onProblem(`${file.name}: ${text.problem}`);
+    const result = readShelfCsv(text.text, unit('length'));
+    if (result.ok) onRows(result.rows);
+    else onProblem(result.problem);
+  };
+  return (
+    <>
+      <Typography sx={{ mb: 1 }}>
+        A CSV file with a header. Columns: <code>{SHELF_COLUMNS.join(', ')}</code>. Enter a designation, or section and length. The other
+        columns are optional. You see every row before you import.
+      </Typography>
+      <Button component="label" variant="contained">
+        Choose a file
+        <input
+          type="file"
+          hidden
+          accept=".csv,text/csv,text/plain"
+          aria-label="CSV file"
+          onChange={(e) => {
+            const [file] = e.target.files ?? [];
+            if (file) void read(file);
+            e.target.value = '';
+          }}
+        />
+      </Button>
+    </>
+  );
+}
+
+/** Refused rows with line and reason. */
+function Refused({ rows }: { rows: readonly BadRow[] }) {
+  if (rows.length === 0) return null;
+  return (
+    <Box sx={{ mb: 2 }}>
+      <Typography variant="h3">Refused: correct these rows in the file and import it again</Typography>
+      <Box component="ul" sx={{ m: 0, pl: 2.5, maxHeight: 180, overflowY: 'auto' }}>
+        {rows.map((r) => (
+          <li key={r.line}>
+            Line {r.line}
+            {r.text ? ` (${r.text})` : ''}: {r.problem}
+          </li>
+        ))}
+      </Box>
+    </Box>
+  );
+}
+
+function Preview({ rows }: { rows: readonly PreviewRow[] }) {
+  const { show } = useUnits();
+  const columns: GridColDef<PreviewRow>[] = [
+    { field: 'line', headerName: 'Line', width: 64 },
+    { field: 'belt', headerName: 'Belt', minWidth: 150, flex: 1, cellClassName: 'ts-mono' },
+    { field: 'outside', headerName: 'Outside', width: 110, valueFormatter: (v: number) => (Number.isFinite(v) ? show(v, 'length') : '') },
+    { field: 'quantity', headerName: 'In the list', width: 90 },
+    { field: 'bin', headerName: 'Bin', width: 80 },
+    { field: 'price', headerName: 'Price each', width: 100 },
+    { field: 'note', headerName: 'Note', minWidth: 130, flex: 1 },
+    { field: 'becomes', headerName: 'Becomes', minWidth: 170, flex: 1 },
+  ];
+  return (
+    <Box sx={{ height: Math.min(420, 110 + rows.length * 36) }}>
+      <DataGrid
+        rows={rows}
+        columns={columns}
+        rowHeight={36}
+        disableRowSelectionOnClick
+        hideFooterSelectedRowCount
+        initialState={{ pagination: { paginationModel: { pageSize: 100 } } }}
+        pageSizeOptions={[100]}
+        aria-label="Rows to import"
+      />
+    </Box>
   );
 }

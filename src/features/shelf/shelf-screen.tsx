@@ -35,9 +35,8 @@ const shelfCsv = lazyModule(() => import('@/formats/shelf-csv'));
 export function ShelfScreen({ shelf: packed, find: asked }: { shelf: PackedShelf; find: string }) {
   const reading = useQueryOf('shelf.read', {}, { first: packed });
   const shelf = useWithQueued(useShelf(reading.value ?? packed));
-  const runCommand = useCommand();
+  const { count, remove } = useShelfCommands();
   const mayChange = useMayChange();
-  const { show } = useUnits();
   const [find, setFind] = useState(asked);
   const [section, setSection] = useState('');
   const [form, setForm] = useState<ShelfBelt | 'new' | null>(null);
@@ -47,40 +46,7 @@ export function ShelfScreen({ shelf: packed, find: asked }: { shelf: PackedShelf
   const sought = useDeferredValue(find);
   const found = useMemo(() => findBelts(belts, sought, section), [belts, sought, section]);
 
-  const count = async (belt: ShelfBelt, by: number) => {
-    if (belt.quantity + by < 0) return;
-    const name = beltName(belt);
-    await runCommand(
-      'shelf.count',
-      { id: belt.id, by },
-      {
-        words: `${name}: ${by > 0 ? `${by} more` : `${-by} fewer`}`,
-        about: ABOUT_COUNTS,
-        done: (now) => ({ text: `${name}: ${now.quantity} in stock.`, undo: () => void count(now, -by) }),
-      },
-    );
-  };
-  const remove = async (belt: ShelfBelt) => {
-    setForm(null);
-    const { id, version, wanted: _wanted, ...fields } = plain(belt);
-    const name = beltName(belt);
-    await runCommand(
-      'shelf.remove',
-      { id, version },
-      {
-        words: `${name} deleted from stock`,
-        done: {
-          text: deletedFromStock(name),
-          undo: () => void runCommand('shelf.add', { fields }, { words: `${name} restored to stock`, done: inStockAgain(name) }),
-        },
-      },
-    );
-  };
   const commands: ShelfCommands | null = mayChange ? { onOpen: setForm, onCount: (belt, by) => void count(belt, by) } : null;
-  const apart = (b: ShelfRowShown) => {
-    const by = b.outside - (found.lengthMm ?? 0);
-    return Math.abs(by) < 0.5 ? 'just so' : `${show(Math.abs(by), 'length')} ${by > 0 ? 'longer' : 'shorter'}`;
-  };
   return (
     <Page
       title="Stock"
@@ -93,30 +59,12 @@ export function ShelfScreen({ shelf: packed, find: asked }: { shelf: PackedShelf
             )
       }
       actions={
-        <>
-          <Button component={Link} href="/shelf/parts" variant="outlined">
-            Parts
-          </Button>
-          {mayChange && (
-            <>
-              <Button variant="outlined" startIcon={<Icon name="upload" size={18} />} onClick={() => setImporting(true)}>
-                Import a list
-              </Button>
-              <Button
-                variant="outlined"
-                startIcon={<Icon name="download" size={18} />}
-                onClick={async () =>
-                  saveFile('shelf.csv', (await shelfCsv()).writeShelfCsv(found.rails.flatMap((r) => r.belts)), 'text/csv')
-                }
-              >
-                Save as CSV
-              </Button>
-              <Button variant="contained" startIcon={<Icon name="add" />} onClick={() => setForm('new')}>
-                Add a belt
-              </Button>
-            </>
-          )}
-        </>
+        <Actions
+          mayChange={mayChange}
+          shown={() => found.rails.flatMap((r) => r.belts)}
+          onImport={() => setImporting(true)}
+          onAdd={() => setForm('new')}
+        />
       }
     >
       <Staleness reading={reading} what="Stock" />
@@ -153,27 +101,118 @@ export function ShelfScreen({ shelf: packed, find: asked }: { shelf: PackedShelf
             </TextField>
           </Box>
           {find === '' && section === '' && <OrderList belts={belts.filter((b) => b.wanted > 0)} mayChange={mayChange} />}
-          {found.near.length > 0 && found.lengthMm !== null && (
-            <Rail title={`About ${show(found.lengthMm, 'length')} outside`} belts={found.near} aside={apart} commands={commands} />
-          )}
-          {found.rails.map((r) => (
-            <Rail key={r.section} title={r.section || 'No section'} belts={r.belts} commands={commands} />
-          ))}
-          {found.count === 0 && found.near.length === 0 && (
-            <Typography sx={{ color: 'var(--ts-quiet)' }}>{noBeltMatches(find || section)}</Typography>
-          )}
+          <Rails found={found} sought={find || section} commands={commands} />
         </>
       )}
       {form && (
         <BeltForm
           belt={form === 'new' ? null : form}
           onClose={() => setForm(null)}
-          onRemove={form === 'new' ? null : () => void remove(form)}
+          onRemove={
+            form === 'new'
+              ? null
+              : () => {
+                  setForm(null);
+                  void remove(form);
+                }
+          }
           onSaved={() => setForm(null)}
         />
       )}
       {importing && <ImportDialog shelf={shelf} onClose={() => setImporting(false)} />}
     </Page>
+  );
+}
+
+/** Counts belts and deletes them, each with its undo. */
+function useShelfCommands() {
+  const runCommand = useCommand();
+  const count = async (belt: ShelfBelt, by: number) => {
+    if (belt.quantity + by < 0) return;
+    const name = beltName(belt);
+    await runCommand(
+      'shelf.count',
+      { id: belt.id, by },
+      {
+        words: `${name}: ${by > 0 ? `${by} more` : `${-by} fewer`}`,
+        about: ABOUT_COUNTS,
+        done: (now) => ({ text: `${name}: ${now.quantity} in stock.`, undo: () => void count(now, -by) }),
+      },
+    );
+  };
+  const remove = async (belt: ShelfBelt) => {
+    const { id, version, wanted: _wanted, ...fields } = plain(belt);
+    const name = beltName(belt);
+    await runCommand(
+      'shelf.remove',
+      { id, version },
+      {
+        words: `${name} deleted from stock`,
+        done: {
+          text: deletedFromStock(name),
+          undo: () => void runCommand('shelf.add', { fields }, { words: `${name} restored to stock`, done: inStockAgain(name) }),
+        },
+      },
+    );
+  };
+  return { count, remove };
+}
+
+function Actions({
+  mayChange,
+  shown,
+  onImport,
+  onAdd,
+}: {
+  mayChange: boolean;
+  /** Belts that are shown, for the file. */
+  shown: () => readonly ShelfBelt[];
+  onImport: () => void;
+  onAdd: () => void;
+}) {
+  return (
+    <>
+      <Button component={Link} href="/shelf/parts" variant="outlined">
+        Parts
+      </Button>
+      {mayChange && (
+        <>
+          <Button variant="outlined" startIcon={<Icon name="upload" size={18} />} onClick={onImport}>
+            Import a list
+          </Button>
+          <Button
+            variant="outlined"
+            startIcon={<Icon name="download" size={18} />}
+            onClick={async () => saveFile('shelf.csv', (await shelfCsv()).writeShelfCsv(shown()), 'text/csv')}
+          >
+            Save as CSV
+          </Button>
+          <Button variant="contained" startIcon={<Icon name="add" />} onClick={onAdd}>
+            Add a belt
+          </Button>
+        </>
+      )}
+    </>
+  );
+}
+
+/** Found belts by section, and those about a length. */
+function Rails({ found, sought, commands }: { found: ReturnType<typeof findBelts>; sought: string; commands: ShelfCommands | null }) {
+  const { show } = useUnits();
+  const apart = (b: ShelfRowShown) => {
+    const by = b.outside - (found.lengthMm ?? 0);
+    return Math.abs(by) < 0.5 ? 'just so' : `${show(Math.abs(by), 'length')} ${by > 0 ? 'longer' : 'shorter'}`;
+  };
+  return (
+    <>
+      {found.near.length > 0 && found.lengthMm !== null && (
+        <Rail title={`About ${show(found.lengthMm, 'length')} outside`} belts={found.near} aside={apart} commands={commands} />
+      )}
+      {found.rails.map((r) => (
+        <Rail key={r.section} title={r.section || 'No section'} belts={r.belts} commands={commands} />
+      ))}
+      {found.count === 0 && found.near.length === 0 && <Typography sx={{ color: 'var(--ts-quiet)' }}>{noBeltMatches(sought)}</Typography>}
+    </>
   );
 }
 

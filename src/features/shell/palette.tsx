@@ -4,7 +4,7 @@ import Box from '@mui/material/Box';
 import Dialog from '@mui/material/Dialog';
 import InputBase from '@mui/material/InputBase';
 import { useRouter } from 'next/navigation';
-import { useEffect, useMemo, useRef, useState } from 'react';
+import { useEffect, useMemo, useRef, useState, type KeyboardEvent } from 'react';
 import { Icon } from '@/ui/icons';
 import { useDebouncedValue } from '@/client/debounced-value';
 import { lengthTyped } from '@/services/find-belts';
@@ -41,16 +41,11 @@ function nearness(row: Row, words: readonly string[]): number {
   return (words.every((w) => own.some((p) => p.startsWith(w))) ? 0 : 1000) + row.label.length;
 }
 
-/** Finds machines, jobs, drives and belts, and does what can be done from anywhere. */
-export function Palette({ open, onClose, commands }: { open: boolean; onClose: () => void; commands: readonly PaletteAction[] }) {
+/** Rows for what is typed: commands and found records. `answered` once they belong to the whole text. */
+function useRows(open: boolean, query: string, commands: readonly PaletteAction[]) {
   const router = useRouter();
-  const [query, setQuery] = useState('');
-  // Enter came before the answer: what the answer puts first is chosen then.
-  const [hasty, setHasty] = useState(false);
-  const [at, setAt] = useState(0);
   const sought = useDebouncedValue(query, REST_MS);
-  const reading = useQueryOf('find', { find: sought }, { asked: open, hold: true });
-  const { value, held, problem } = reading;
+  const { value, held, problem } = useQueryOf('find', { find: sought }, { asked: open, hold: true });
   const found = useMemo(() => (value ? { of: held ? null : sought, rows: value } : null), [value, held, sought]);
   const rows = useMemo(() => {
     const words = query.toLowerCase().trim().split(/\s+/).filter(Boolean);
@@ -67,6 +62,16 @@ export function Palette({ open, onClose, commands }: { open: boolean; onClose: (
     const all = [...own, ...(found?.of === query ? theirs : theirs.filter((r) => fits(r, words)))];
     return (words.length === 0 ? all : all.sort((a, b) => nearness(a, words) - nearness(b, words))).slice(0, LIMIT);
   }, [query, found, commands, router]);
+  return { rows, problem, searching: found === null, answered: found?.of === query || problem !== null };
+}
+
+/** Finds machines, jobs, drives and belts, and does what can be done from anywhere. */
+export function Palette({ open, onClose, commands }: { open: boolean; onClose: () => void; commands: readonly PaletteAction[] }) {
+  const [query, setQuery] = useState('');
+  // Enter came before the answer: what the answer puts first is chosen then.
+  const [hasty, setHasty] = useState(false);
+  const [at, setAt] = useState(0);
+  const { rows, problem, searching, answered } = useRows(open, query, commands);
   const choose = (row: Row | undefined) => {
     if (!row) return;
     onClose();
@@ -78,13 +83,21 @@ export function Palette({ open, onClose, commands }: { open: boolean; onClose: (
     waited.current = choose;
   });
   useEffect(() => {
-    if (!hasty || (found?.of !== query && problem === null)) return;
+    if (!hasty || !answered) return;
     const soon = setTimeout(() => {
       setHasty(false);
       waited.current(rows[at]);
     }, 0);
     return () => clearTimeout(soon);
-  }, [hasty, found, query, problem, rows, at]);
+  }, [hasty, answered, rows, at]);
+  const press = (event: KeyboardEvent) => {
+    if (event.key === 'ArrowDown') setAt((i) => Math.min(rows.length - 1, i + 1));
+    else if (event.key === 'ArrowUp') setAt((i) => Math.max(0, i - 1));
+    else if (event.key === 'Enter' && !answered) setHasty(true);
+    else if (event.key === 'Enter') choose(rows[at]);
+    else return;
+    event.preventDefault();
+  };
   return (
     <Dialog
       open={open}
@@ -106,14 +119,7 @@ export function Palette({ open, onClose, commands }: { open: boolean; onClose: (
             setHasty(false);
             setAt(0);
           }}
-          onKeyDown={(e) => {
-            if (e.key === 'ArrowDown') setAt((i) => Math.min(rows.length - 1, i + 1));
-            else if (e.key === 'ArrowUp') setAt((i) => Math.max(0, i - 1));
-            else if (e.key === 'Enter' && found?.of !== query && problem === null) setHasty(true);
-            else if (e.key === 'Enter') choose(rows[at]);
-            else return;
-            e.preventDefault();
-          }}
+          onKeyDown={press}
           slotProps={{
             input: {
               'aria-label': 'Find a machine, job, drive or belt',
@@ -134,43 +140,53 @@ export function Palette({ open, onClose, commands }: { open: boolean; onClose: (
         sx={{ listStyle: 'none', m: 0, p: 1, minHeight: 200, maxHeight: '60vh', overflowY: 'auto' }}
       >
         {rows.map((row, i) => (
-          <Box
-            component="li"
-            key={i}
-            id={`palette-${i}`}
-            role="option"
-            aria-selected={i === at}
-            onMouseMove={() => setAt(i)}
-            onClick={() => choose(row)}
-            sx={{
-              display: 'flex',
-              gap: 2,
-              alignItems: 'baseline',
-              px: 1.5,
-              py: 1.25,
-              minHeight: 44,
-              cursor: 'pointer',
-              borderRadius: '4px',
-              bgcolor: i === at ? 'var(--ts-work-soft)' : 'transparent',
-            }}
-          >
-            <Box component="span" className="ts-narrow" sx={{ width: 62, flex: 'none', color: 'var(--ts-quiet)', fontSize: 13 }}>
-              {row.kind}
-            </Box>
-            <Box component="span" sx={{ fontWeight: 600 }}>
-              {row.label}
-            </Box>
-            <Box component="span" sx={{ color: 'var(--ts-quiet)', fontSize: 13, ml: 'auto', textAlign: 'right' }}>
-              {row.detail}
-            </Box>
-          </Box>
+          <FoundRow key={i} index={i} row={row} isChosen={i === at} onPoint={() => setAt(i)} onChoose={() => choose(row)} />
         ))}
         {rows.length === 0 && (
           <Box component="li" role="presentation" sx={{ p: 2, color: 'var(--ts-quiet)' }}>
-            {problem ? commandsStillWork(problem) : found === null ? 'Searching…' : `No result for “${query}”.`}
+            {problem ? commandsStillWork(problem) : searching ? 'Searching…' : `No result for “${query}”.`}
           </Box>
         )}
       </Box>
     </Dialog>
+  );
+}
+
+function FoundRow({
+  index,
+  row,
+  isChosen,
+  onPoint,
+  onChoose,
+}: {
+  index: number;
+  row: Row;
+  isChosen: boolean;
+  onPoint: () => void;
+  onChoose: () => void;
+}) {
+  return (
+    <Box
+      component="li"
+      id={`palette-${index}`}
+      role="option"
+      aria-selected={isChosen}
+      onMouseMove={onPoint}
+      onClick={onChoose}
+      sx={{
+        ...{ display: 'flex', gap: 2, alignItems: 'baseline', px: 1.5, py: 1.25, minHeight: 44, cursor: 'pointer', borderRadius: '4px' },
+        bgcolor: isChosen ? 'var(--ts-work-soft)' : 'transparent',
+      }}
+    >
+      <Box component="span" className="ts-narrow" sx={{ width: 62, flex: 'none', color: 'var(--ts-quiet)', fontSize: 13 }}>
+        {row.kind}
+      </Box>
+      <Box component="span" sx={{ fontWeight: 600 }}>
+        {row.label}
+      </Box>
+      <Box component="span" sx={{ color: 'var(--ts-quiet)', fontSize: 13, ml: 'auto', textAlign: 'right' }}>
+        {row.detail}
+      </Box>
+    </Box>
   );
 }

@@ -109,6 +109,19 @@ function useShellKeys(go: (href: string) => void, find: () => void, help: () => 
 
 const MODES = { day: 'light', bay: 'dark', system: 'system' } as const;
 
+/** Commands that can be run from every page. */
+const commandsOf = (role: ShellPerson['role'], go: (href: string) => void): PaletteAction[] => [
+  ...PLACES.map((p) => ({ label: `Go to ${p.name}`, detail: '', run: () => go(p.href) })),
+  { label: 'Open the glossary', detail: '', run: () => go('/glossary') },
+  ...(role === 'viewer'
+    ? []
+    : [
+        { label: 'Open a job', detail: '', run: () => go('/jobs/new') },
+        { label: 'Measure a drive', detail: '', run: () => go('/drives/measure') },
+        { label: 'Draw a new drive', detail: '', run: () => go('/drives/new') },
+      ]),
+];
+
 function Frame({ person, shop, children }: { person: ShellPerson; shop: string; children: ReactNode }) {
   const runCommand = useCommand();
   const go = useGo();
@@ -135,23 +148,8 @@ function Frame({ person, shop, children }: { person: ShellPerson; shop: string; 
     },
     [runCommand, preferences],
   );
-  const commands: PaletteAction[] = useMemo(
-    () => [
-      ...PLACES.map((p) => ({ label: `Go to ${p.name}`, detail: '', run: () => go(p.href) })),
-      { label: 'Open the glossary', detail: '', run: () => go('/glossary') },
-      ...(person.role === 'viewer'
-        ? []
-        : [
-            { label: 'Open a job', detail: '', run: () => go('/jobs/new') },
-            { label: 'Measure a drive', detail: '', run: () => go('/drives/measure') },
-            { label: 'Draw a new drive', detail: '', run: () => go('/drives/new') },
-          ]),
-    ],
-    [go, person.role],
-  );
+  const commands = useMemo(() => commandsOf(person.role, go), [go, person.role]);
   const shell = useMemo(() => ({ ...person, preferences, prefer }), [person, preferences, prefer]);
-  const metric = preferences.system === 'metric';
-  const units = metric ? 'mm · N' : 'in · lb';
   const bay = preferences.theme === 'bay';
   const drawn = useInBrowser();
 
@@ -172,46 +170,7 @@ function Frame({ person, shop, children }: { person: ShellPerson; shop: string; 
           {drawn ? <Rail bay={bay} onTheme={() => prefer({ theme: bay ? 'day' : 'bay' })} /> : <div className="ts-opening-rail" />}
           <Box sx={{ flex: 1, minWidth: 0, display: 'flex', flexDirection: 'column' }}>
             {drawn ? (
-              <Box
-                component="header"
-                className="ts-screen-only ts-shop-head"
-                sx={{
-                  display: 'flex',
-                  alignItems: 'center',
-                  gap: 1,
-                  minHeight: 56,
-                  px: { xs: 1.5, sm: 2.5 },
-                  borderBottom: '1px solid var(--ts-edge)',
-                  bgcolor: 'var(--ts-card)',
-                }}
-              >
-                <Box sx={{ fontWeight: 650, whiteSpace: 'nowrap', overflow: 'hidden', textOverflow: 'ellipsis', mr: 'auto' }}>{shop}</Box>
-                <QueuedCommands />
-                <Button
-                  variant="outlined"
-                  onClick={() => prefer({ system: metric ? 'inch' : 'metric' })}
-                  aria-label={`Units: ${units}. Change`}
-                  sx={{ minWidth: 0, whiteSpace: 'nowrap' }}
-                >
-                  {units}
-                </Button>
-                <Button
-                  variant="outlined"
-                  onClick={() => setFinding(true)}
-                  startIcon={<Icon name="find" size={18} />}
-                  sx={{ whiteSpace: 'nowrap', minWidth: 0 }}
-                >
-                  Find
-                  <Box
-                    component="span"
-                    className="ts-mono"
-                    sx={{ ml: 1, color: 'var(--ts-quiet)', fontSize: 12, display: { xs: 'none', md: 'inline' } }}
-                  >
-                    Ctrl K
-                  </Box>
-                </Button>
-                <AccountMenu onShortcuts={() => setHelping(true)} />
-              </Box>
+              <ShopHead shop={shop} units={preferences} onFind={() => setFinding(true)} onHelp={() => setHelping(true)} prefer={prefer} />
             ) : (
               <div className="ts-opening-head">{shop}</div>
             )}
@@ -236,5 +195,60 @@ function Frame({ person, shop, children }: { person: ShellPerson; shop: string; 
         )}
       </UnitsProvider>
     </ShellContext.Provider>
+  );
+}
+
+/** Head of every page: the shop, queued changes, units, search and account. */
+function ShopHead({
+  shop,
+  units: { system },
+  onFind,
+  onHelp,
+  prefer,
+}: {
+  shop: string;
+  units: Pick<Preferences, 'system'>;
+  onFind: () => void;
+  onHelp: () => void;
+  prefer: (change: Partial<Preferences>) => void;
+}) {
+  const metric = system === 'metric';
+  const label = metric ? 'mm · N' : 'in · lb';
+  return (
+    <Box
+      component="header"
+      className="ts-screen-only ts-shop-head"
+      sx={{
+        display: 'flex',
+        alignItems: 'center',
+        gap: 1,
+        minHeight: 56,
+        px: { xs: 1.5, sm: 2.5 },
+        borderBottom: '1px solid var(--ts-edge)',
+        bgcolor: 'var(--ts-card)',
+      }}
+    >
+      <Box sx={{ fontWeight: 650, whiteSpace: 'nowrap', overflow: 'hidden', textOverflow: 'ellipsis', mr: 'auto' }}>{shop}</Box>
+      <QueuedCommands />
+      <Button
+        variant="outlined"
+        onClick={() => prefer({ system: metric ? 'inch' : 'metric' })}
+        aria-label={`Units: ${label}. Change`}
+        sx={{ minWidth: 0, whiteSpace: 'nowrap' }}
+      >
+        {label}
+      </Button>
+      <Button variant="outlined" onClick={onFind} startIcon={<Icon name="find" size={18} />} sx={{ whiteSpace: 'nowrap', minWidth: 0 }}>
+        Find
+        <Box
+          component="span"
+          className="ts-mono"
+          sx={{ ml: 1, color: 'var(--ts-quiet)', fontSize: 12, display: { xs: 'none', md: 'inline' } }}
+        >
+          Ctrl K
+        </Box>
+      </Button>
+      <AccountMenu onShortcuts={onHelp} />
+    </Box>
   );
 }

@@ -2,6 +2,7 @@
 
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
+import type { ReactNode } from 'react';
 import { useController, useForm } from 'react-hook-form';
 import { placeDimension, type Drive } from '@/core/drive';
 import type { TensionDecided } from '@/core/job';
@@ -44,16 +45,14 @@ export function DecideCard({
   const money = useMoney();
   const units = useUnits();
   const { act: advised, hoursGained } = decided;
-  return (
-    <Box sx={{ display: 'grid', gap: 1.5, maxWidth: 860 }}>
-      <Box role="status" sx={{ fontSize: 16 }}>
-        <strong>{advisedWords(drive, decided, units)}</strong>
-        {hoursGained !== null && ` ${setAgainGained(hoursGained)}`}
-        {(advised === 'leave' || advised === 'adjust') && beltCents !== null && ` ${savesBelt(money.show(beltCents))}`}
-      </Box>
-      {onDecide && <DecisionForm {...{ drive, beltId, decided, beltCents, onDecide }} />}
+  const advice = (
+    <Box role="status" sx={{ fontSize: 16 }}>
+      <strong>{advisedWords(drive, decided, units)}</strong>
+      {hoursGained !== null && ` ${setAgainGained(hoursGained)}`}
+      {(advised === 'leave' || advised === 'adjust') && beltCents !== null && ` ${savesBelt(money.show(beltCents))}`}
     </Box>
   );
+  return onDecide ? <DecisionForm {...{ drive, beltId, decided, beltCents, onDecide }}>{advice}</DecisionForm> : advice;
 }
 
 const isDecision = (act: Decided['act']): act is TensionDecided['act'] => (DECISIONS as readonly string[]).includes(act);
@@ -92,7 +91,12 @@ function DecisionForm({
   decided,
   beltCents,
   onDecide,
-}: Omit<Parameters<typeof DecideCard>[0], 'onDecide'> & { onDecide: (decision: TensionDecided) => Promise<boolean> }) {
+  children,
+}: Omit<Parameters<typeof DecideCard>[0], 'onDecide'> & {
+  onDecide: (decision: TensionDecided) => Promise<boolean>;
+  /** The recommendation. */
+  children: ReactNode;
+}) {
   const { control, handleSubmit, reset, setError, formState } = useForm<{ act: TensionDecided['act'] | null; reason: string }>({
     defaultValues: { act: null, reason: '' },
   });
@@ -111,8 +115,9 @@ function DecisionForm({
       noValidate
       aria-label="Leave, adjust or replace"
       onSubmit={(e) => void save(e)}
-      sx={{ display: 'grid', gap: 1.5 }}
+      sx={{ display: 'grid', gap: 1.5, maxWidth: 860 }}
     >
+      {children}
       <Choices
         label="Your decision"
         big

@@ -21,35 +21,29 @@ import { Signs } from './signs';
 import { readingNotPossible, tensionNotCalculated } from './messages';
 
 export type TensionAsked = Omit<TensionRequest, 'readings'>;
+type Answered = Extract<TensionAnswer, { ok: true }>;
+
+interface TensionPanelProps {
+  /** As one value: a new object starts a new request. */
+  readonly request: TensionRequest;
+  /** Readings of the request, as stored. */
+  readonly readings: readonly StoredReading[];
+  /** Null where nothing may be written. */
+  readonly onTake: ((read: ReadReading) => Promise<boolean>) | null;
+  /** True if a reading is due by the answer. Its form is then open. */
+  readonly reads?: (answer: Answered) => boolean;
+  /** The advice, with the tension scale in it, above everything else. */
+  readonly lead?: (answer: Answered, scale: ReactNode) => ReactNode;
+  /** Decision from the answer. */
+  readonly decision?: (answer: Answered) => ReactNode;
+  /** Consequences of the answer. */
+  readonly children?: (answer: Answered) => ReactNode;
+}
 
 /** Tension of one belt: its range, every setting with its release, and the readings. */
-export function TensionPanel({
-  request,
-  readings,
-  onTake,
-  reads = () => false,
-  lead,
-  decision,
-  children,
-}: {
-  /** As one value: a new object starts a new request. */
-  request: TensionRequest;
-  /** Readings of the request, as stored. */
-  readings: readonly StoredReading[];
-  /** Null where nothing may be written. */
-  onTake: ((read: ReadReading) => Promise<boolean>) | null;
-  /** True if a reading is due by the answer. Its form is then open. */
-  reads?: (answer: Extract<TensionAnswer, { ok: true }>) => boolean;
-  /** The advice, with the tension scale in it, above everything else. */
-  lead?: (answer: Extract<TensionAnswer, { ok: true }>, scale: ReactNode) => ReactNode;
-  /** Decision from the answer. */
-  decision?: (answer: Extract<TensionAnswer, { ok: true }>) => ReactNode;
-  /** Consequences of the answer. */
-  children?: (answer: Extract<TensionAnswer, { ok: true }>) => ReactNode;
-}) {
-  const { drive, beltId } = request;
+export function TensionPanel(props: TensionPanelProps) {
+  const { request, readings } = props;
   const { answer: latest, of, failed, again } = useTension(request);
-  const [problem, setProblem] = useState('');
   const { answer, shown } = useMemo(() => matched(latest, of, readings), [latest, of, readings]);
   if (failed)
     return (
@@ -64,23 +58,59 @@ export function TensionPanel({
         {tensionNotCalculated(answer.problem)}
       </Alert>
     );
-  const { sheet, settings, recommended } = answer;
+  return <Answers {...props} answer={answer} shown={shown} />;
+}
+
+type AnswerProps = TensionPanelProps & { readonly answer: Answered; readonly shown: readonly StoredReading[] };
+
+/** Calculates the tension of a reading and passes both on. `problem` is the reason against an impossible reading. */
+function useTake({ request, onTake, answer }: AnswerProps) {
+  const [problem, setProblem] = useState('');
   const take = async (kept: StoredReading) => {
     const asked = { reading: kept.reading, without: kept.without.map((b) => b.id) };
     const read = await askTension({ ...request, readings: [asked] }).catch(() => null);
     const one = read?.ok ? read.readings[0] : undefined;
     const wrong = read && !read.ok ? read.problem : one && !one.ok ? one.problem : null;
     setProblem(wrong !== null ? readingNotPossible(wrong) : one ? '' : 'The reading could not be calculated. Save it again.');
-    return one?.ok === true && onTake !== null && onTake({ ...kept, state: sheet.state, tensionN: one.tensionN, sdN: one.sdN });
+    return one?.ok === true && onTake !== null && onTake({ ...kept, state: answer.sheet.state, tensionN: one.tensionN, sdN: one.sdN });
   };
+  return { problem, take };
+}
+
+function Answers(props: AnswerProps) {
+  const { request, onTake, reads = () => false, lead, children, answer, shown } = props;
+  const { drive, beltId } = request;
+  const { problem, take } = useTake(props);
   const readingDue = reads(answer);
   const scale = <TensionScale answer={answer} readings={shown} />;
-  const form = onTake && sheet.spans.length > 0 && (
-    <Part folded={lead !== undefined && !readingDue} title="Take a reading" says="tap, push, spring length or marks">
-      <ReadingForm drive={drive} answer={answer} problem={problem} onTake={take} />
-    </Part>
+  const rest = <Rest {...props} readingDue={readingDue} />;
+  return (
+    <>
+      <Box component="section" aria-label="Tension" sx={{ my: lead ? 0 : 2, maxWidth: 860 }}>
+        {!lead && (
+          <Typography variant="h2" sx={{ mb: 1 }}>
+            Tension of {drive.belts.find((b) => b.id === beltId)?.label ?? 'the belt'}
+          </Typography>
+        )}
+        {lead ? lead(answer, scale) : scale}
+        {!lead && <BandWords drive={drive} answer={answer} />}
+        <SharedTensioner drive={drive} answer={answer} />
+        {onTake && answer.sheet.spans.length > 0 && (
+          <Part folded={lead !== undefined && !readingDue} title="Take a reading" says="tap, push, spring length or marks">
+            <ReadingForm drive={drive} answer={answer} problem={problem} onTake={take} />
+          </Part>
+        )}
+        {lead ? <Folds>{rest}</Folds> : rest}
+      </Box>
+      {!lead && children?.(answer)}
+    </>
   );
-  const rest = (
+}
+
+/** Readings, settings, signs and the decision. Folded below an advice. */
+function Rest({ request, lead, decision, children, answer, shown, readingDue }: AnswerProps & { readingDue: boolean }) {
+  const { drive } = request;
+  return (
     <>
       {shown.length > 0 && (
         <Part folded={lead !== undefined} title="Readings" says={answer.combined ? `${shown.length} in this condition` : ''}>
@@ -89,22 +119,7 @@ export function TensionPanel({
       )}
       <Part folded={lead !== undefined} title="Settings and release side">
         {lead && <BandWords drive={drive} answer={answer} />}
-        {drive.adjusters.map((a) => {
-          const rows = settings.filter((s) => s.adjuster === a.id);
-          if (!setsTension(rows)) return null;
-          const i = recommended.findIndex((r) => r.adjuster === a.id);
-          return (
-            <SettingTable
-              key={a.id}
-              drive={drive}
-              adjuster={a}
-              rows={rows}
-              recommended={i < 0 ? null : { advice: recommended[i]!, row: answer.recommendedRows[i]! }}
-              asTightAt={answer.asTightAt[a.id] ?? []}
-              band={{ ...sheet.band, target: answer.targetN }}
-            />
-          );
-        })}
+        <SettingTables drive={drive} answer={answer} />
         {answer.mounting && <MountingNote mounting={answer.mounting} />}
         {answer.clutchBrakes && <Release request={request} />}
       </Part>
@@ -120,23 +135,26 @@ export function TensionPanel({
       )}
     </>
   );
-  return (
-    <>
-      <Box component="section" aria-label="Tension" sx={{ my: lead ? 0 : 2, maxWidth: 860 }}>
-        {!lead && (
-          <Typography variant="h2" sx={{ mb: 1 }}>
-            Tension of {drive.belts.find((b) => b.id === beltId)?.label ?? 'the belt'}
-          </Typography>
-        )}
-        {lead ? lead(answer, scale) : scale}
-        {!lead && <BandWords drive={drive} answer={answer} />}
-        <SharedTensioner drive={drive} answer={answer} />
-        {form}
-        {lead ? <Folds>{rest}</Folds> : rest}
-      </Box>
-      {!lead && children?.(answer)}
-    </>
-  );
+}
+
+function SettingTables({ drive, answer }: { drive: TensionRequest['drive']; answer: Answered }) {
+  const { settings, recommended, recommendedRows, sheet, asTightAt, targetN } = answer;
+  return drive.adjusters.map((a) => {
+    const rows = settings.filter((s) => s.adjuster === a.id);
+    if (!setsTension(rows)) return null;
+    const i = recommended.findIndex((r) => r.adjuster === a.id);
+    return (
+      <SettingTable
+        key={a.id}
+        drive={drive}
+        adjuster={a}
+        rows={rows}
+        recommended={i < 0 ? null : { advice: recommended[i]!, row: recommendedRows[i]! }}
+        asTightAt={asTightAt[a.id] ?? []}
+        band={{ ...sheet.band, target: targetN }}
+      />
+    );
+  });
 }
 
 /** A part of the panel, folded where an advice comes first. */

@@ -119,26 +119,7 @@ export function StepCard({
       </Box>
       <StepCounts step={step} entered={entered} onEntered={put} />
       <Box sx={{ display: 'flex', flexWrap: 'wrap', gap: 1 }}>
-        <Button
-          // The instrument or check above it comes first.
-          variant={step.instrument || step.checks ? 'outlined' : 'contained'}
-          disabled={busy}
-          onClick={() => void write('done', '')}
-          sx={{ minHeight: 56 }}
-        >
-          {doneWords(step, written)}
-        </Button>
-        {step.stop && (
-          <Button
-            variant="outlined"
-            color="error"
-            disabled={busy}
-            onClick={() => void write('stopped', `${step.stop!.when}: ${step.stop!.to}`)}
-            sx={{ minHeight: 56, textAlign: 'left' }}
-          >
-            {step.stop.when}: {step.stop.to}
-          </Button>
-        )}
+        <Endings step={step} done={doneWords(step, written)} busy={busy} onEnd={(outcome, why) => void write(outcome, why)} />
         <Button disabled={busy} onClick={() => setAsking(true)} sx={{ minHeight: 56 }}>
           Skip…
         </Button>
@@ -152,6 +133,45 @@ export function StepCard({
       {reason && <Box>Because: {step.why}</Box>}
       {asking && <LineForm label="Reason for skipping" submit="Skip it" maxLength={500} onSave={(why) => write('skipped', why)} />}
     </Box>
+  );
+}
+
+/** Endings of a step: done, or stopped if its stop condition holds. */
+function Endings({
+  step,
+  done,
+  busy,
+  onEnd,
+}: {
+  step: Step;
+  done: string;
+  busy: boolean;
+  onEnd: (outcome: StepWritten['outcome'], why: string) => void;
+}) {
+  const { stop } = step;
+  return (
+    <>
+      <Button
+        // The instrument or check above it comes first.
+        variant={step.instrument || step.checks ? 'outlined' : 'contained'}
+        disabled={busy}
+        onClick={() => onEnd('done', '')}
+        sx={{ minHeight: 56 }}
+      >
+        {done}
+      </Button>
+      {stop && (
+        <Button
+          variant="outlined"
+          color="error"
+          disabled={busy}
+          onClick={() => onEnd('stopped', `${stop.when}: ${stop.to}`)}
+          sx={{ minHeight: 56, textAlign: 'left' }}
+        >
+          {stop.when}: {stop.to}
+        </Button>
+      )}
+    </>
   );
 }
 

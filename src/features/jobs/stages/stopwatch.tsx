@@ -2,9 +2,10 @@
 
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
-import TextField from '@mui/material/TextField';
 import { useEffect, useState } from 'react';
+import { useForm, useWatch } from 'react-hook-form';
 import { timedOf, type Stage, type Timed, type TimedWhat } from '@/core/job';
+import { Field } from '@/ui/form';
 import { TIMED_WORDS } from '../job-messages';
 import type { JobCommands } from '../job-commands';
 import type { Job } from '@/contract/records';
@@ -22,6 +23,29 @@ const HOW: Readonly<Record<TimedWhat, { begin: string; end: string; means: strin
   },
 };
 
+/** Seconds since the start, shown in tenths. Null while it does not run. */
+function useRunning() {
+  const [began, setBegan] = useState<number | null>(null);
+  const [shown, setShown] = useState(0);
+  useEffect(() => {
+    if (began === null) return;
+    const tick = setInterval(() => setShown((performance.now() - began) / 1000), 100);
+    return () => clearInterval(tick);
+  }, [began]);
+  return {
+    shown: began === null ? null : shown,
+    start: () => {
+      setShown(0);
+      setBegan(performance.now());
+    },
+    /** Ends it. Returns the time, s. */
+    stop: () => {
+      setBegan(null);
+      return began === null ? 0 : (performance.now() - began) / 1000;
+    },
+  };
+}
+
 /** A time taken with two taps, or typed where another clock took it. */
 export function Stopwatch({
   job,
@@ -38,17 +62,11 @@ export function Stopwatch({
   when: Timed['when'];
   limitS: number | null;
 }) {
-  const [began, setBegan] = useState<number | null>(null);
-  const [shown, setShown] = useState(0);
-  const [typed, setTyped] = useState<string | null>(null);
-  const [wrong, setWrong] = useState('');
-  useEffect(() => {
-    if (began === null) return;
-    const tick = setInterval(() => setShown((performance.now() - began) / 1000), 100);
-    return () => clearInterval(tick);
-  }, [began]);
+  const { shown, start, stop } = useRunning();
+  const [isTyping, setTyping] = useState(false);
   const taken = timedOf(job.entries, what, when);
   const words = HOW[what];
+  const isRunning = shown !== null;
   const write = (seconds: number, how: Timed['how']) =>
     commands.write(
       at,
@@ -56,23 +74,6 @@ export function Stopwatch({
       { what, seconds: Math.round(seconds * 10) / 10, when, limitS, how },
       `Job ${job.number}: ${TIMED_WORDS[what].toLowerCase()} ${seconds.toFixed(1)} s`,
     );
-  const tap = () => {
-    if (began === null) {
-      setShown(0);
-      setBegan(performance.now());
-      return;
-    }
-    const seconds = (performance.now() - began) / 1000;
-    setBegan(null);
-    setShown(seconds);
-    void write(Math.max(0.1, seconds), 'stopwatch');
-  };
-  const keep = async () => {
-    const seconds = Number((typed ?? '').replace(',', '.').replace(/\s*s(?:ec(?:onds?)?)?$/i, ''));
-    if (!(seconds >= 0.1 && seconds <= 600)) return setWrong('Enter a time from 0.1 to 600 s.');
-    if (await write(seconds, 'typed')) setTyped(null);
-  };
-  const over = taken !== null && limitS !== null && taken.seconds > limitS;
   return (
     <Box
       component="section"
@@ -82,54 +83,70 @@ export function Stopwatch({
       <Box sx={{ display: 'flex', alignItems: 'baseline', gap: 1 }}>
         <Box sx={{ fontWeight: 650, mr: 'auto' }}>{TIMED_WORDS[what]}</Box>
         <Box className="ts-mono" sx={{ fontSize: 26 }} role="timer" aria-live="off">
-          {began !== null ? `${shown.toFixed(1)} s` : taken ? `${taken.seconds} s` : '– s'}
+          {isRunning ? `${shown.toFixed(1)} s` : taken ? `${taken.seconds} s` : '– s'}
         </Box>
       </Box>
       <Box sx={{ fontSize: 14, color: 'var(--ts-quiet)', mb: 1 }}>{words.means}</Box>
-      <Button fullWidth variant={began === null ? 'outlined' : 'contained'} onClick={tap} sx={{ minHeight: 72, fontSize: 18 }}>
-        {began === null ? words.begin : words.end}
+      <Button
+        fullWidth
+        variant={isRunning ? 'contained' : 'outlined'}
+        onClick={() => (isRunning ? void write(Math.max(LEAST_S, stop()), 'stopwatch') : start())}
+        sx={{ minHeight: 72, fontSize: 18 }}
+      >
+        {isRunning ? words.end : words.begin}
       </Button>
-      {taken && began === null && (
-        <Box sx={{ mt: 1, fontWeight: over ? 650 : 450, color: over ? 'var(--ts-stop)' : 'inherit' }}>
-          {limitS === null ? 'Timed.' : over ? `■ Over the limit of ${limitS} s.` : `Within the limit of ${limitS} s.`}
-        </Box>
-      )}
-      {began !== null && (
-        <Button onClick={() => setBegan(null)} sx={{ mt: 0.5 }}>
+      {taken && !isRunning && <WithinLimit seconds={taken.seconds} limitS={limitS} />}
+      {isRunning && (
+        <Button onClick={stop} sx={{ mt: 0.5 }}>
           Cancel
         </Button>
       )}
-      {began === null && typed === null && (
-        <Button onClick={() => setTyped('')} sx={{ mt: 0.5 }}>
+      {!isRunning && !isTyping && (
+        <Button onClick={() => setTyping(true)} sx={{ mt: 0.5 }}>
           Enter time
         </Button>
       )}
-      {typed !== null && (
-        <Box
-          component="form"
-          onSubmit={(e) => {
-            e.preventDefault();
-            void keep();
+      {isTyping && (
+        <TypedTime
+          label={`${TIMED_WORDS[what]}, s`}
+          onSave={async (seconds) => {
+            if (await write(seconds, 'typed')) setTyping(false);
           }}
-          sx={{ display: 'flex', gap: 1, mt: 1, alignItems: 'flex-start' }}
-        >
-          <TextField
-            label={`${TIMED_WORDS[what]}, s`}
-            value={typed}
-            autoFocus
-            onChange={(e) => {
-              setTyped(e.target.value);
-              setWrong('');
-            }}
-            error={wrong !== ''}
-            helperText={wrong}
-            slotProps={{ htmlInput: { inputMode: 'decimal' } }}
-          />
-          <Button type="submit" variant="outlined" disabled={typed.trim() === ''}>
-            Save time
-          </Button>
-        </Box>
+        />
       )}
+    </Box>
+  );
+}
+
+/** Times that can be entered, s. */
+const LEAST_S = 0.1;
+const MOST_S = 600;
+
+function WithinLimit({ seconds, limitS }: { seconds: number; limitS: number | null }) {
+  const over = limitS !== null && seconds > limitS;
+  return (
+    <Box sx={{ mt: 1, fontWeight: over ? 650 : 450, color: over ? 'var(--ts-stop)' : 'inherit' }}>
+      {limitS === null ? 'Timed.' : over ? `■ Over the limit of ${limitS} s.` : `Within the limit of ${limitS} s.`}
+    </Box>
+  );
+}
+
+/** A time that another clock took. */
+function TypedTime({ label, onSave }: { label: string; onSave: (seconds: number) => Promise<void> }) {
+  const { control, handleSubmit, setError, formState } = useForm({ defaultValues: { text: '' } });
+  const isEmpty = useWatch({ control, name: 'text' }).trim() === '';
+  const save = handleSubmit(async ({ text }) => {
+    const seconds = Number(text.replace(',', '.').replace(/\s*s(?:ec(?:onds?)?)?$/i, ''));
+    if (!(seconds >= LEAST_S && seconds <= MOST_S))
+      return setError('text', { message: 'Enter a time from 0.1 to 600 s.' }, { shouldFocus: true });
+    await onSave(seconds);
+  });
+  return (
+    <Box component="form" noValidate onSubmit={(e) => void save(e)} sx={{ display: 'flex', gap: 1, mt: 1, alignItems: 'flex-start' }}>
+      <Field control={control} name="text" label={label} autoFocus slotProps={{ htmlInput: { inputMode: 'decimal' } }} />
+      <Button type="submit" variant="outlined" disabled={formState.isSubmitting || isEmpty}>
+        Save time
+      </Button>
     </Box>
   );
 }

@@ -4,11 +4,12 @@ import { useMemo } from 'react';
 import type { Drive } from '@/core/drive';
 import { findingsOf, linesOf, type Changed, type ReplayedJob } from '@/core/job';
 import type { CheckId } from '@/core/fault';
-import { agedOf, decide, pairsOf, retensionOf, type DecideAsk } from '@/core/tension';
+import { agedOf, decide, pairsOf, retensionOf, type DecideAsk, type Decided } from '@/core/tension';
 import type { TensionAnswer, TensionRequest } from '@/services/tension';
 import { AlignFirst } from '../../../alignment/align-first';
 import { TensionPanel } from '../../../tension/tension-panel';
 import { becauseWords } from '../../../tension/messages';
+import type { ReadReading } from '../../../tension/stored-reading';
 import { fileData } from '../../../papers/file-data';
 import { lastUsedBelt } from '@/services/last-used-belt';
 import { aboutSound } from '../../picture-subject';
@@ -23,39 +24,24 @@ import type { Job } from '@/contract/records';
 
 const NOTHING_PAST = { readings: [], epochs: [] } as const;
 
-/** Correct and present tension of the job's belt, with the belt used on it. */
-export function Tension({
-  job,
-  at,
-  commands,
-  writable,
-  jobContext,
-  drives,
-  drive,
-  beltId,
-  asFound = false,
-  reads = false,
-}: StageProps & {
-  drive: Drive;
-  beltId: string;
+interface TensionProps extends StageProps {
+  readonly drive: Drive;
+  readonly beltId: string;
   /** It is measured as found: nothing is moved yet. */
-  asFound?: boolean;
+  readonly asFound?: boolean;
   /** A reading is what comes now. */
-  reads?: boolean;
-}) {
-  const { entries, driveId, number } = job;
+  readonly reads?: boolean;
+}
+
+const AFTER_ADJUSTING = CONDITION_WORDS['after-adjusting'];
+const AFTER_WORDS = `${AFTER_ADJUSTING[0]!.toUpperCase()}${AFTER_ADJUSTING.slice(1)}`;
+
+/** Readings of the job and of earlier jobs on this belt, and the request for its tension. */
+function useTensionOfJob({ job, jobContext, drive, beltId }: TensionProps) {
+  const { entries, driveId } = job;
   const { replayed } = jobContext;
   const placed = useMemo(() => placedReadings(entries, replayed, beltId), [entries, replayed, beltId]);
   const readings = useMemo(() => placed.filter((r) => r.current), [placed]);
-  const before = placed
-    .filter((r) => !r.current)
-    .map((r) => ({
-      label:
-        r.condition === 0
-          ? 'As found'
-          : `${CONDITION_WORDS['after-adjusting'][0]!.toUpperCase()}${CONDITION_WORDS['after-adjusting'].slice(1)}`,
-      tensionN: r.tensionN,
-    }));
   const { value: past = NOTHING_PAST } = useQueryOf('tension.past', { driveId: driveId! });
   const basis = linesOf(entries, 'tension-basis').findLast((l) => l.body.belt === beltId)?.body ?? null;
   const outsideMm = beltId === job.beltId ? lastUsedBelt(job)?.outsideMm : undefined;
@@ -68,44 +54,73 @@ export function Tension({
       felt,
       marked,
       ...(outsideMm === undefined ? {} : { outsideMm }),
-      ...(basis
-        ? {
-            basis: { ownTargetN: basis.ownTargetN, newBelt: basis.newBelt },
-          }
-        : {}),
+      ...(basis ? { basis: { ownTargetN: basis.ownTargetN, newBelt: basis.newBelt } } : {}),
     };
   }, [drive, beltId, readings, past, outsideMm, basis]);
-  const { write } = commands;
   const aged = useMemo(() => agedOf(past.readings, past.epochs, job.machineId, beltId), [past, job.machineId, beltId]);
+  const before = placed
+    .filter((r) => !r.current)
+    .map((r) => ({ label: r.condition === 0 ? 'As found' : AFTER_WORDS, tensionN: r.tensionN }));
+  return { readings, before, past, basis, request, aged };
+}
+
+/** Ticket lines of the tension: readings with their sound, moved adjusters, and the advice to leave the setting. */
+function useTensionLines({ job: { number }, at, commands, beltId }: TensionProps) {
+  const { write, picture } = commands;
+  return {
+    take: async (read: ReadReading) => {
+      const words = `Job ${number}: reading at ${read.where}`;
+      const kept = await write(at, 'reading', entryOf(beltId, read), words, 'The reading is on the ticket.');
+      if (kept && read.sound) {
+        const sound = await fileData(new File([read.sound], 'tap.wav', { type: 'audio/wav' }));
+        if (sound.ok) await picture(at, { shows: `Tap at ${read.where}`, about: aboutSound(read.where), data: sound.data });
+      }
+      return kept;
+    },
+    move: (change: Extract<Changed, { change: 'adjusted' }>) =>
+      write(
+        at,
+        'changed',
+        change,
+        `Job ${number}: ${change.adjuster.label} moved`,
+        'The new position is on the ticket. Measure the tension again.',
+      ),
+    leave: ({ because, hoursGained }: Decided) =>
+      write(
+        at,
+        'tension-decided',
+        {
+          belt: beltId,
+          act: 'leave',
+          advised: 'leave',
+          because: becauseWords(because),
+          to: null,
+          hoursGained,
+          savedCents: null,
+          reason: '',
+        },
+        settingLeft(number),
+        'The decision is on the ticket.',
+      ),
+  };
+}
+
+/** Correct and present tension of the job's belt, with the belt used on it. */
+export function Tension(props: TensionProps) {
+  const { job, at, commands, writable, jobContext, drives, drive, beltId, asFound = false, reads = false } = props;
+  const { entries } = job;
+  const { replayed } = jobContext;
+  const { readings, before, past, basis, request, aged } = useTensionOfJob(props);
+  const lines = useTensionLines(props);
   const fallOf = ({ sheet, sprung }: Answered) => retensionOf(aged, sprung, sheet.band.floor);
   const decideOn = (answer: Answered) =>
     decide(askOf(answer, entries, replayed.replayed, jobContext.stopLimitS, fallOf(answer)?.lossN ?? null));
   const aligned = linesOf(entries, 'alignment').at(-1)?.body;
-  const moved =
-    writable && !asFound
-      ? (change: Extract<Changed, { change: 'adjusted' }>) =>
-          write(
-            at,
-            'changed',
-            change,
-            `Job ${number}: ${change.adjuster.label} moved`,
-            'The new position is on the ticket. Measure the tension again.',
-          )
-      : null;
+  const moved = writable && !asFound ? lines.move : null;
   const decisions = linesOf(entries, 'tension-decided').filter((l) => l.body.belt === beltId);
   const decidedAt = entries.findLastIndex((l) => l.type === 'tension-decided' && !l.withdrawn);
   // A decision on another setting is history.
   const leftAsIs = decisions.at(-1)?.body.act === 'leave' && replayed.conditionOf(decidedAt) === replayed.replayed.condition;
-  const leave = (answer: Answered) => {
-    const { because, hoursGained } = decideOn(answer);
-    return write(
-      at,
-      'tension-decided',
-      { belt: beltId, act: 'leave', advised: 'leave', because: becauseWords(because), to: null, hoursGained, savedCents: null, reason: '' },
-      settingLeft(number),
-      'The decision is on the ticket.',
-    );
-  };
   const parts = { job, at, commands, writable, jobContext, drives, drive, beltId, basis };
   return (
     <TensionPanel
@@ -115,40 +130,21 @@ export function Tension({
         const { act } = decideOn(answer);
         return act === 'read-first' || (reads && readings.length === 0 && (act === 'leave' || act === 'adjust'));
       }}
-      onTake={
-        writable
-          ? async (read) => {
-              const kept = await write(
-                at,
-                'reading',
-                entryOf(beltId, read),
-                `Job ${number}: reading at ${read.where}`,
-                'The reading is on the ticket.',
-              );
-              if (kept && read.sound) {
-                const sound = await fileData(new File([read.sound], 'tap.wav', { type: 'audio/wav' }));
-                if (sound.ok)
-                  await commands.picture(at, { shows: `Tap at ${read.where}`, about: aboutSound(read.where), data: sound.data });
-              }
-              return kept;
-            }
-          : null
-      }
-      lead={(answer, scale) => (
-        <>
-          <TensionAdvice
-            drive={drive}
-            answer={answer}
-            scale={scale}
-            decided={decideOn(answer)}
-            before={before}
-            times={replayed.replayed.times}
-            onLeave={writable && !asFound && !leftAsIs ? () => leave(answer) : null}
-            onMoved={moved}
-          />
-          {decideOn(answer).act === 'align-first' && aligned && <AlignFirst drive={drive} aligned={aligned} onMoved={moved} />}
-        </>
-      )}
+      onTake={writable ? lines.take : null}
+      lead={(answer, scale) => {
+        const decided = decideOn(answer);
+        return (
+          <>
+            <TensionAdvice
+              {...{ drive, answer, scale, decided, before }}
+              times={replayed.replayed.times}
+              onLeave={writable && !asFound && !leftAsIs ? () => lines.leave(decided) : null}
+              onMoved={moved}
+            />
+            {decided.act === 'align-first' && aligned && <AlignFirst drive={drive} aligned={aligned} onMoved={moved} />}
+          </>
+        );
+      }}
       decision={(answer) => <TensionDecision {...parts} decided={decideOn(answer)} last={decisions.at(-1)?.body ?? null} />}
     >
       {(answer) => <LoadsAndHistory {...parts} answer={answer} past={past} aged={aged} fall={fallOf(answer)} />}
