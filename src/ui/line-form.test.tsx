@@ -2,13 +2,13 @@ import { render, screen, waitFor } from '@testing-library/react';
 import userEvent from '@testing-library/user-event';
 import { expect, it, vi } from 'vitest';
 import { countRule, readCount } from './count';
-import { LineForm } from './line-form';
+import { LineFormFields } from './line-form-fields';
 
 const field = () => screen.getByLabelText('Reason') as HTMLInputElement;
 const button = () => screen.getByRole('button', { name: 'Skip' }) as HTMLButtonElement;
 const open = (saved: boolean) => {
   const save = vi.fn(async (_text: string) => saved);
-  render(<LineForm label="Reason" submit="Skip" maxLength={20} onSave={save} />);
+  render(<LineFormFields label="Reason" submit="Skip" maxLength={20} onSave={save} />);
   return save;
 };
 

@@ -2,15 +2,17 @@
 
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
-import { useForm } from 'react-hook-form';
 import { factOf, factWords, type FactId, type Facts, type FactValue } from '@/core/machine';
 import { Choices } from '@/ui/choices';
-import { Field } from '@/ui/form';
+import { blank, lazyPart } from '@/ui/lazy';
 import { NumberField } from '@/ui/number-field';
 import { useUnits } from '@/ui/units';
 import { Moment } from '@/ui/when';
 import { useCommand } from '../commands/use-command';
 import { ABOUT_FACTS, useWithQueuedFacts, type FactSubjects } from './queued-facts';
+
+/** The field of a list loads when it is first shown. */
+const ListForm = lazyPart(async () => (await import('./list-form')).ListForm, blank(80));
 
 interface FactFieldProps {
   readonly id: FactId;
@@ -74,47 +76,6 @@ function Answer({ fact, known, set, big }: { fact: Fact; known: KnownFact; set: 
       />
     );
   return <ListForm fact={fact} lines={known && typeof known.value === 'object' ? known.value : []} onSave={set} />;
-}
-
-/** A list, one entry per line. */
-function ListForm({
-  fact,
-  lines,
-  onSave,
-}: {
-  fact: Extract<Fact, { kind: 'list' }>;
-  lines: readonly string[];
-  onSave: (lines: string[]) => void;
-}) {
-  const { control, handleSubmit, reset, formState } = useForm({
-    values: { text: lines.join('\n') },
-    resetOptions: { keepDirtyValues: true },
-  });
-  const save = handleSubmit(({ text }) => {
-    onSave(text.split('\n').flatMap((line) => line.trim() || []));
-    reset({ text });
-  });
-  return (
-    <Box
-      component="form"
-      noValidate
-      onSubmit={(e) => void save(e)}
-      sx={{ display: 'flex', gap: 1, alignItems: 'flex-end', flexWrap: 'wrap' }}
-    >
-      <Field
-        control={control}
-        name="text"
-        label={fact.question}
-        help={`One per line: ${fact.each.charAt(0).toLowerCase()}${fact.each.slice(1)}.`}
-        multiline
-        minRows={2}
-        sx={{ flex: 1, minWidth: 240 }}
-      />
-      <Button type="submit" variant="outlined" disabled={!formState.isDirty}>
-        Save
-      </Button>
-    </Box>
-  );
 }
 
 /** Author and date, or the default until the fact is known. */

@@ -95,7 +95,7 @@ export function MachineForm({
     />
   );
   const takeTheirs = (other: Machine) => {
-    // The drives stay as they are shown: the names of theirs are not known here.
+    // The drives stay as they are shown: this form has no names for theirs.
     reset({ ...fieldsOf(other), driveIds: [...mine.driveIds] });
     setTheirs(null);
   };

@@ -3,9 +3,8 @@
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import { useEffect, useState } from 'react';
-import { useForm, useWatch } from 'react-hook-form';
 import { timedOf, type Stage, type Timed, type TimedWhat } from '@/core/job';
-import { Field } from '@/ui/form';
+import { blank, lazyPart } from '@/ui/lazy';
 import { TIMED_WORDS } from '../job-messages';
 import type { JobCommands } from '../job-commands';
 import type { Job } from '@/contract/records';
@@ -22,6 +21,9 @@ const HOW: Readonly<Record<TimedWhat, { begin: string; end: string; means: strin
     means: 'From full speed until every part stops.',
   },
 };
+
+/** The field loads when it is first asked for. */
+const TypedTime = lazyPart(async () => (await import('./typed-time')).TypedTime, blank(56));
 
 /** Seconds since the start, shown in tenths. Null while it does not run. */
 function useRunning() {
@@ -118,35 +120,14 @@ export function Stopwatch({
   );
 }
 
-/** Times that can be entered, s. */
+/** Shortest time that is stored, s. */
 const LEAST_S = 0.1;
-const MOST_S = 600;
 
 function WithinLimit({ seconds, limitS }: { seconds: number; limitS: number | null }) {
   const over = limitS !== null && seconds > limitS;
   return (
     <Box sx={{ mt: 1, fontWeight: over ? 650 : 450, color: over ? 'var(--ts-stop)' : 'inherit' }}>
       {limitS === null ? 'Timed.' : over ? `■ Over the limit of ${limitS} s.` : `Within the limit of ${limitS} s.`}
-    </Box>
-  );
-}
-
-/** A time that another clock took. */
-function TypedTime({ label, onSave }: { label: string; onSave: (seconds: number) => Promise<void> }) {
-  const { control, handleSubmit, setError, formState } = useForm({ defaultValues: { text: '' } });
-  const isEmpty = useWatch({ control, name: 'text' }).trim() === '';
-  const save = handleSubmit(async ({ text }) => {
-    const seconds = Number(text.replace(',', '.').replace(/\s*s(?:ec(?:onds?)?)?$/i, ''));
-    if (!(seconds >= LEAST_S && seconds <= MOST_S))
-      return setError('text', { message: 'Enter a time from 0.1 to 600 s.' }, { shouldFocus: true });
-    await onSave(seconds);
-  });
-  return (
-    <Box component="form" noValidate onSubmit={(e) => void save(e)} sx={{ display: 'flex', gap: 1, mt: 1, alignItems: 'flex-start' }}>
-      <Field control={control} name="text" label={label} autoFocus slotProps={{ htmlInput: { inputMode: 'decimal' } }} />
-      <Button type="submit" variant="outlined" disabled={formState.isSubmitting || isEmpty}>
-        Save time
-      </Button>
     </Box>
   );
 }
