@@ -43,7 +43,7 @@ test.describe('signed in', () => {
   });
 
   for (const [stage, ready] of [
-    ['ask', 'In the customer’s words'],
+    ['ask', 'All steps'],
     ['secure', /Stop the engine/],
     ['look', 'Every check'],
     ['match', /release and grip/],

@@ -2,22 +2,18 @@
 
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
-import MenuItem from '@mui/material/MenuItem';
 import Typography from '@mui/material/Typography';
 import { useState } from 'react';
-import { useForm, useWatch } from 'react-hook-form';
 import { setupOf, type SetupId } from '@/core/fault';
 import { partsCount, setupsUp, type EntryBody } from '@/core/job';
-import { countRule, readCount } from '@/ui/count';
-import { Field } from '@/ui/form';
+import { blank, lazyPart } from '@/ui/lazy';
 import type { StageProps } from '../stages/module';
-import { PartMissing } from './part-missing';
+
+/** Both forms load when they are first shown. */
+const AddPart = lazyPart(async () => (await import('./add-part')).AddPart, blank(80));
+const PartMissing = lazyPart(async () => (await import('./part-missing')).PartMissing, null);
 
 type Part = EntryBody<'tally'>;
-
-/** Key of a part in the count. */
-const WAYS = { off: 'Removed', stored: 'Arrived without (stored)', new: 'New part fitted' } as const;
-type EntryWay = keyof typeof WAYS;
 
 /** The parts count: what is removed, what is stored, and what became of each. */
 export function PartsCountPanel({ job, at, commands, writable }: Pick<StageProps, 'job' | 'at' | 'commands' | 'writable'>) {
@@ -78,66 +74,6 @@ export function PartsCountPanel({ job, at, commands, writable }: Pick<StageProps
           }}
         />
       )}
-    </Box>
-  );
-}
-
-const MOST_PARTS = 999;
-const NEW_PART: { item: string; count: string; way: EntryWay; until: string } = { item: '', count: '1', way: 'off', until: '' };
-const DONE_WORDS: Readonly<Record<EntryWay, string>> = { off: 'removed', stored: 'stored', new: 'fitted new' };
-
-function AddPart({ onAdd }: { onAdd: (part: Part, words: string) => Promise<boolean> }) {
-  const { control, handleSubmit, reset, formState } = useForm({ defaultValues: NEW_PART, mode: 'onChange' });
-  const { item, count, way, until } = useWatch({ control }) as typeof NEW_PART;
-  const isReady = readCount(count, 1, MOST_PARTS) !== null && item.trim() !== '' && (way !== 'stored' || until.trim() !== '');
-  const add = handleSubmit(async (typed) => {
-    const number = readCount(typed.count, 1, MOST_PARTS);
-    if (!isReady || number === null) return;
-    const part: Part = { item: typed.item.trim(), count: number, way: typed.way, note: typed.way === 'stored' ? typed.until.trim() : '' };
-    if (await onAdd(part, DONE_WORDS[typed.way])) reset({ ...NEW_PART, way: typed.way });
-  });
-  return (
-    <Box
-      component="form"
-      noValidate
-      onSubmit={(e) => void add(e)}
-      sx={{ display: 'flex', gap: 1, mt: 1, alignItems: 'flex-start', flexWrap: 'wrap' }}
-    >
-      <Field
-        control={control}
-        name="count"
-        label="How many"
-        rules={countRule(1, MOST_PARTS)}
-        sx={{ width: 110 }}
-        slotProps={{ htmlInput: { inputMode: 'numeric' } }}
-      />
-      <Field
-        control={control}
-        name="item"
-        label="Part"
-        help="Bolts: length and position. Ring of bolts: number them."
-        sx={{ flex: 1, minWidth: 180 }}
-        slotProps={{ htmlInput: { maxLength: 120 } }}
-      />
-      <Field control={control} name="way" select label="State" sx={{ width: 210 }}>
-        {(Object.keys(WAYS) as EntryWay[]).map((id) => (
-          <MenuItem key={id} value={id}>
-            {WAYS[id]}
-          </MenuItem>
-        ))}
-      </Field>
-      {way === 'stored' && (
-        <Field
-          control={control}
-          name="until"
-          label="Stored until, and where"
-          sx={{ flex: 1, minWidth: 180 }}
-          slotProps={{ htmlInput: { maxLength: 200 } }}
-        />
-      )}
-      <Button type="submit" variant="outlined" disabled={formState.isSubmitting || !isReady} sx={{ minHeight: 44 }}>
-        Add part
-      </Button>
     </Box>
   );
 }
