@@ -79,6 +79,60 @@ describe('text of a ticket line', () => {
     ],
     ['skipped', { words: 'Check the idler', why: 'new last month' }, 'Skipped: Check the idler (new last month)'],
     ['changed', { change: 'replaced', on: 'Idler', found: null }, 'Replaced: Idler.'],
+    ['changed', { change: 'clamped' }, 'Clamps and bolts tightened.'],
+    [
+      'changed',
+      { change: 'adjusted', adjuster: { id: 'a', label: 'Cable bracket' }, to: 5.1, placeIn: 'length', turned: '2 holes' },
+      'Cable bracket moved to 5.1 mm (2 holes).',
+    ],
+    [
+      'asked',
+      {
+        ...{ complaints: ['slow-weak'], words: 'It slips', began: 'slowly', doneBefore: 'New belt', doneBy: 'the owner' },
+        ...{ parts: 'not-asked', partsOf: 'not-asked', arrives: 'whole', beltEnded: 'not-asked', hoursBetween: 25 },
+      },
+      'Slow to engage, weak under load. “It slips” Started: slowly. Earlier work: New belt (the owner). Every 25 h.',
+    ],
+    ['setup', { setup: 'belt', up: true }, 'Belt off.'],
+    ['setup', { setup: 'belt', up: false }, 'No longer: belt off.'],
+    [
+      'clearance',
+      { what: 'keeper', part: { id: 'k', label: 'Loop' }, lever: 'engaged', lowMm: 1.5, highMm: 9, mm: 4 },
+      'Loop, engaged: 4.0 mm, within its limits',
+    ],
+    [
+      'clearance',
+      { what: 'keeper', part: { id: 'k', label: 'Loop' }, lever: 'engaged', lowMm: 1.5, highMm: 9, mm: 12 },
+      'Loop, engaged: 12.0 mm, out of its limits',
+    ],
+    [
+      'width',
+      {
+        ...{ belt: { id: 'b', label: 'Drive belt' }, meter: 1500, fittedAt: 900, unit: 'km', method: 'single', widths: [29.9, 30] },
+        ...{ zeroMm: 0, minimumMm: 28.6, newMm: null, on: null },
+      },
+      'Drive belt, one rib at 1500 km: 29.90 mm, 30.00 mm. Minimum width 28.60 mm.',
+    ],
+    [
+      'tension-decided',
+      {
+        ...{ belt: 'b', act: 'replace', advised: 'adjust', because: 'low', to: null, hoursGained: null },
+        ...{ savedCents: null, reason: 'Customer asked for it' },
+      },
+      'Replace the belt. Recommended: adjust it. Customer asked for it',
+    ],
+    [
+      'mended',
+      { cause: 'idler-tips', when: 'left', agreed: false, kind: 'deck-lever' },
+      'Not repaired, customer declined: idler bearing tips.',
+    ],
+    [
+      'mended',
+      { cause: 'idler-tips', when: 'here', agreed: true, kind: 'deck-lever' },
+      'Repaired: idler bearing tips; the customer agreed first.',
+    ],
+    ['stage', { state: 'held', why: 'waits for the belt' }, 'held: waits for the belt'],
+    ['reopening', {}, 'Job reopened'],
   ])('of kind %s', (type, body, text) => {
     expect(textOf(type, body)).toBe(text);
   });
