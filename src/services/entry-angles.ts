@@ -7,7 +7,7 @@ export interface EntryRequest {
   /** Reference pulley of the straight edge, and the measured pulley. */
   readonly reference: string;
   readonly pulley: string;
-  readonly stands: Pick<Misalignment, 'offsetMm' | 'skewDeg' | 'leanDeg'>;
+  readonly misalignment: Pick<Misalignment, 'offsetMm' | 'skewDeg' | 'leanDeg'>;
   /** How far an adjuster would move while the pulley is squared, mm, and which: it tightens the belt. */
   readonly moved: { readonly adjuster: string; readonly mm: number } | null;
 }
@@ -22,7 +22,7 @@ export interface EntryAnswer {
  * Entry angle of each span at a pulley with this offset and these angles. Also the effect of its correction on the
  * tension.
  */
-export function answerEntries({ drive, beltId, reference, pulley, stands, moved }: EntryRequest): EntryAnswer {
+export function answerEntries({ drive, beltId, reference, pulley, misalignment, moved }: EntryRequest): EntryAnswer {
   const made = compileDrive(drive);
   const b = drive.belts.findIndex((belt) => belt.id === beltId);
   if (!made.ok || b < 0) return { spans: [], addsN: null };
@@ -38,5 +38,5 @@ export function answerEntries({ drive, beltId, reference, pulley, stands, moved 
     const then = at({ [adjuster.id]: to }).solved.belts[b]?.tension ?? null;
     addsN = then === null ? null : then - tensionNow;
   }
-  return { spans: entryAngles(drive, now.pose, b, pulley, reference, stands), addsN };
+  return { spans: entryAngles(drive, now.pose, b, pulley, reference, misalignment), addsN };
 }

@@ -21,9 +21,9 @@ export function AlignFirst({
   const [edgeSide, setEdgeSide] = useState<'left' | 'right'>('right');
   const [busy, setBusy] = useState(false);
   const pulleys = [aligned.pulley.id, aligned.reference.id];
-  const stands = { offsetMm: aligned.offsetMm, skewDeg: aligned.skewDeg, leanDeg: aligned.leanDeg, disagreeMm: null };
-  const turn = rodsTurn(drive, pulleys, stands, edgeSide);
-  const moved = rodsMove(drive, pulleys, stands, edgeSide);
+  const misalignment = { offsetMm: aligned.offsetMm, skewDeg: aligned.skewDeg, leanDeg: aligned.leanDeg, disagreeMm: null };
+  const turn = rodsTurn(drive, pulleys, misalignment, edgeSide);
+  const moved = rodsMove(drive, pulleys, misalignment, edgeSide);
   const adjuster = drive.adjusters.find((a) => a.id === moved?.adjuster);
   const to = adjuster && moved ? Math.min(adjuster.max, adjuster.position + moved.mm) : null;
   const rod = adjuster?.screw?.rods.find((r) => r.id === turn?.rod)?.label ?? 'the rod on that side';
@@ -41,7 +41,7 @@ export function AlignFirst({
   };
   return (
     <Box component="section" aria-label="Correct the alignment" sx={{ mb: 1.5, display: 'grid', gap: 1 }}>
-      <Correction drive={drive} pulleys={pulleys} stands={stands} edgeSide={edgeSide} onEdgeSide={setEdgeSide} addsN={null} />
+      <Correction drive={drive} pulleys={pulleys} misalignment={misalignment} edgeSide={edgeSide} onEdgeSide={setEdgeSide} addsN={null} />
       {onMoved && adjuster?.screw && turn && to !== null && (
         <Box>
           <Button variant="contained" disabled={busy} onClick={() => void record()} sx={{ minHeight: 56 }}>

@@ -60,7 +60,7 @@ function TwoPulleys({ drive, beltId, last = null, onKeep }: PanelProps) {
     wider: fields.widerByMm ?? 0,
     edgeSide,
   });
-  const { read, wrong, stands: misalignment, spans, settled } = state;
+  const { read, wrong, misalignment, spans, settled } = state;
   const save = handleSubmit(async (taken) => {
     const missing = (['near', 'far'] as const).find((rim) => taken.gaps[rim] === null);
     if (missing)

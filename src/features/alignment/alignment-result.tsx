@@ -60,7 +60,7 @@ export function AlignmentResult({
         <Correction
           drive={drive}
           pulleys={[pulley, reference]}
-          stands={misalignment}
+          misalignment={misalignment}
           edgeSide={edgeSide}
           onEdgeSide={onEdgeSide}
           addsN={addsN}

@@ -21,19 +21,24 @@ const rodsOf = (drive: Drive, pulleys: readonly string[]) =>
   });
 
 /** Correction by the rods. Null if they do not correct this. */
-export const rodsTurn = (drive: Drive, pulleys: readonly string[], stands: Misalignment, edgeSide: 'left' | 'right'): RodTurn | null => {
+export const rodsTurn = (
+  drive: Drive,
+  pulleys: readonly string[],
+  misalignment: Misalignment,
+  edgeSide: 'left' | 'right',
+): RodTurn | null => {
   const screw = rodsOf(drive, pulleys)?.screw;
-  return screw ? rodTurn(stands, screw, edgeSide) : null;
+  return screw ? rodTurn(misalignment, screw, edgeSide) : null;
 };
 
 /** How far squaring by the rods draws their adjuster along; null where they square nothing. */
 export function rodsMove(
   drive: Drive,
   pulleys: readonly string[],
-  stands: Misalignment,
+  misalignment: Misalignment,
   edgeSide: 'left' | 'right',
 ): EntryRequest['moved'] {
-  const turn = rodsTurn(drive, pulleys, stands, edgeSide);
+  const turn = rodsTurn(drive, pulleys, misalignment, edgeSide);
   const adjuster = rodsOf(drive, pulleys);
   return turn && adjuster ? { adjuster: adjuster.id, mm: turn.middleMm } : null;
 }
@@ -42,7 +47,7 @@ export function rodsMove(
 export function Correction({
   drive,
   pulleys,
-  stands,
+  misalignment,
   edgeSide,
   onEdgeSide,
   addsN,
@@ -50,7 +55,7 @@ export function Correction({
   drive: Drive;
   /** The measured pulley, and the reference pulley. */
   pulleys: readonly string[];
-  stands: Misalignment;
+  misalignment: Misalignment;
   edgeSide: 'left' | 'right';
   onEdgeSide: (side: 'left' | 'right') => void;
   /** Tension added by turning the rods, N. Null if unknown. */
@@ -58,7 +63,7 @@ export function Correction({
 }) {
   const { show, caliper } = useUnits();
   const adjuster = rodsOf(drive, pulleys);
-  const turn = rodsTurn(drive, pulleys, stands, edgeSide);
+  const turn = rodsTurn(drive, pulleys, misalignment, edgeSide);
   if (adjuster?.screw)
     return (
       <Box sx={{ display: 'grid', gap: 1 }}>
@@ -83,11 +88,11 @@ export function Correction({
           ) : (
             'The angle is within one flat. Turn both rods by the same amount.'
           )}
-          {Math.abs(stands.offsetMm) > 0.5 && ` ${offsetRemains(caliper(Math.abs(stands.offsetMm)))}`}
+          {Math.abs(misalignment.offsetMm) > 0.5 && ` ${offsetRemains(caliper(Math.abs(misalignment.offsetMm)))}`}
         </Box>
       </Box>
     );
-  return <Supports stands={stands} />;
+  return <Supports misalignment={misalignment} />;
 }
 
 const PLACES = [
@@ -98,14 +103,14 @@ const PLACES = [
 ] as const;
 
 /** Four bolts or studs about the pulley’s middle, shimmed or run on their threads. */
-function Supports({ stands }: { stands: Misalignment }) {
+function Supports({ misalignment }: { misalignment: Misalignment }) {
   const { caliper } = useUnits();
   const [by, setBy] = useState<'shims' | 'studs'>('shims');
   const [along, setAlong] = useState(127);
   const [across, setAcross] = useState(127);
   const [pitch, setPitch] = useState(1.5);
   const moves = supportMoves(
-    stands,
+    misalignment,
     PLACES.map(([id, , x, y]) => ({ id, x: (x * along) / 2, y: (y * across) / 2 })),
     by === 'studs' ? { pitch, flats: 6 } : null,
   );

@@ -16,13 +16,13 @@ export const rimOf = (drive: Drive, pulley: string, typedMm: number | null): num
 function readOf(gaps: typeof NO_GAPS, rimDiameterMm: number, widerByMm: number) {
   const read: RimGaps | null = gaps.near === null || gaps.far === null ? null : { ...gaps, near: gaps.near, far: gaps.far };
   const wrong = read && refuseGaps(read);
-  return { read, wrong, stands: read && !wrong ? misalignmentOf({ gaps: read, rimDiameterMm, widerByMm }) : null };
+  return { read, wrong, misalignment: read && !wrong ? misalignmentOf({ gaps: read, rimDiameterMm, widerByMm }) : null };
 }
 
 export interface AlignmentState {
   readonly read: RimGaps | null;
   readonly wrong: ReturnType<typeof refuseGaps>;
-  readonly stands: Misalignment | null;
+  readonly misalignment: Misalignment | null;
   readonly spans: readonly SpanEntry[];
   /** Tension added by the correction with the rods, N. Null if unknown. */
   readonly addsN: number | null;
@@ -54,15 +54,23 @@ export function useAlignmentState({
   readonly edgeSide: 'left' | 'right';
 }): AlignmentState {
   const now = useMemo(() => readOf(gaps, rimOf(drive, pulley, rim), wider), [drive, pulley, gaps, rim, wider]);
-  const { stands } = now;
+  const { misalignment } = now;
   const request = useMemo(
-    () => stands && { drive, beltId, reference, pulley, stands, moved: rodsMove(drive, [pulley, reference], stands, edgeSide) },
-    [drive, beltId, reference, pulley, stands, edgeSide],
+    () =>
+      misalignment && {
+        drive,
+        beltId,
+        reference,
+        pulley,
+        misalignment,
+        moved: rodsMove(drive, [pulley, reference], misalignment, edgeSide),
+      },
+    [drive, beltId, reference, pulley, misalignment, edgeSide],
   );
   const { answer, pending } = useEntries(request);
   return {
     ...now,
-    spans: stands ? (answer?.spans ?? []) : [],
+    spans: misalignment ? (answer?.spans ?? []) : [],
     addsN: answer?.addsN ?? null,
     settled: answer !== null && !pending,
     ask: async () => (request ? ((await askEntries(request).catch(() => null))?.spans ?? null) : null),
