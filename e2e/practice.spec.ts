@@ -79,8 +79,10 @@ test.describe('a round of practice', () => {
   test('goes on without a network, and is whole once there is one', async ({ page, context }) => {
     await begin(page, 'hs 02b a3a');
     await stage(page, 'Inspect');
-    await context.setOffline(true);
     const first = page.getByRole('region', { name: 'No parts removed' });
+    // The scripts of the stage are on the device once it is shown.
+    await expect(first).toBeVisible();
+    await context.setOffline(true);
     await first.getByRole('button', { expanded: false }).first().click();
     await first.getByRole('button', { name: /^Check it/ }).click();
     await expect(first.getByRole('button', { name: /^Check again/ })).toBeVisible();
