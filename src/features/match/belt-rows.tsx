@@ -20,9 +20,9 @@ interface Column {
 const columnsOf = (asksForRelease: boolean): readonly Column[] => [
   { label: 'Belt, outside length, bin · in stock', width: 236 },
   { label: 'Verdict, and why' },
-  { label: asksForRelease ? 'Engaged' : 'Tension', width: 76, isNumber: true },
-  ...(asksForRelease ? [{ label: 'Slack', width: 72, isNumber: true }] : []),
-  { label: 'Likely', width: 66, isNumber: true },
+  { label: asksForRelease ? 'Engaged' : 'Tension', width: 84, isNumber: true },
+  ...(asksForRelease ? [{ label: 'Slack', width: 88, isNumber: true }] : []),
+  { label: 'Likely', width: 74, isNumber: true },
 ];
 
 /** Belts as a table. */
