@@ -36,7 +36,7 @@ for (const [name, path, text] of [
     await page.goto(path);
     await expect(page.getByText(text).first()).toBeVisible();
     if (name === 'drive') await solved(page);
-    if (name === 'look') await page.waitForTimeout(3000);
+    if (name === 'look') await expect(page.getByRole('button', { name: 'Effect of each result' })).toBeVisible();
     if (name === 'set') {
       // The line is opened out of its turn, as a technician would who sets the tension alone.
       await unfold(page, 'All steps');
