@@ -65,6 +65,10 @@ describe('lists', () => {
     value(await tickets.writeEntry(shop.db, shop.by(), numbers[0]!, 'book', { type: 'closing', body: UNPROVED }));
     expect((await jobLists.openJobs(shop.db, { limit: 9 })).rows.map((j) => j.number)).toEqual([numbers[2], numbers[1]]);
     expect((await jobLists.closedJobs(shop.db, { limit: 9 })).rows.map((j) => j.number)).toEqual([numbers[0]]);
+    expect([await jobLists.isAnyOpen(shop.db), await jobLists.isAnyOpen(shop.db.ofShop(shop.owner.shopId + 1))]).toEqual([true, false]);
+    for (const number of numbers.slice(1))
+      value(await tickets.writeEntry(shop.db, shop.by(), number, 'book', { type: 'closing', body: UNPROVED }));
+    expect(await jobLists.isAnyOpen(shop.db)).toBe(false);
     expect((await jobLists.jobsOfMachine(shop.db, one, { limit: 9 })).rows.map((j) => j.number)).toEqual([numbers[2], numbers[0]]);
     expect((await jobLists.findJobs(shop.db.ofShop(shop.owner.shopId + 1), { limit: 9 })).total).toBe(0);
     expect([await jobs.titleOf(shop.db, numbers[0]!), await jobs.titleOf(shop.db.ofShop(shop.owner.shopId + 1), numbers[0]!)]).toEqual([

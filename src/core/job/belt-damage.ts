@@ -14,6 +14,8 @@ export function beltDamageOn(
   lines: readonly RecordLine[],
 ): 'damaged' | 'replaced' | null {
   if (linesOf(lines, 'belt-booked').length > 0) return 'replaced';
-  const found = [...findingsOf(lines).values()].some((f) => f.result === 'bad' && DAMAGE_CHECKS.includes(f.check));
+  // The replay of a ticket is needed only for a ticket with such a finding.
+  const isChecked = linesOf(lines, 'finding').some(({ body }) => DAMAGE_CHECKS.includes(body.check));
+  const found = isChecked && [...findingsOf(lines).values()].some((f) => f.result === 'bad' && DAMAGE_CHECKS.includes(f.check));
   return found || BROKE.test(title) || BROKE.test(complaint) ? 'damaged' : null;
 }

@@ -65,6 +65,10 @@ export async function withStages(db: ShopDatabase, lines: readonly JobLine[]): P
 export const isStage = (name: string): name is Stage => (STAGES as readonly string[]).includes(name);
 const isState = (name: string): name is StageState => (STAGE_STATES as readonly string[]).includes(name);
 
+/** True if a job is open. */
+export const isAnyOpen = async (db: ShopDatabase): Promise<boolean> =>
+  (await db.models.Job.findOne({ where: { shopId: db.shopId, status: 'open' }, attributes: ['id'], raw: true })) !== null;
+
 /** Open jobs with how far each is, the newest first. */
 export async function openJobs(db: ShopDatabase, query: ListQuery): Promise<ListPage<JobSummary>> {
   const page = await linesWhere(db, `j.shop_id = $1 AND j.status = 'open'`, [db.shopId], 'j.number DESC', query);

@@ -44,9 +44,9 @@ export const readDrive = defineQuery(QUERY_CONTRACTS['drive.read'], async ({ db 
   const stored = await drives.findDrive(db, id);
   if (!stored) return missing(NO_DRIVE);
   if (isUnreadable(stored)) return { ok: true, value: stored };
-  const [belts, open, notebook, boltUps, papers, tried, shop] = await Promise.all([
+  const [belts, anyJob, notebook, boltUps, papers, tried, shop] = await Promise.all([
     shelf.packedShelf(db),
-    jobLists.openJobs(db, { limit: 1, uncounted: true }),
+    jobLists.isAnyOpen(db),
     notebooks.notebookOfDrive(db, id),
     stacks.stacksOf(db, id),
     documents.documentsOf(db, { driveIds: [id] }),
@@ -58,7 +58,7 @@ export const readDrive = defineQuery(QUERY_CONTRACTS['drive.read'], async ({ db 
     value: {
       stored,
       shelf: belts,
-      anyJob: open.total > 0,
+      anyJob,
       notebook,
       stacks: boltUps,
       papers,
