@@ -51,8 +51,14 @@ async function unfoldAll(page: Page) {
 
 async function ready(page: Page, path: string, text: string | RegExp) {
   await page.goto(path);
-  if (path.includes('?stage=')) await unfoldAll(page);
-  await expect(page.getByText(text).first()).toBeVisible();
+  const shown = page.getByText(text).first();
+  // A stage adds folds when its calculation ends.
+  if (path.includes('?stage='))
+    await expect(async () => {
+      await unfoldAll(page);
+      await expect(shown).toBeVisible({ timeout: 1000 });
+    }).toPass({ timeout: 30_000 });
+  await expect(shown).toBeVisible();
   // While a part unfolds, its content is hidden and its buttons have no name.
   await settled(page);
 }

@@ -40,7 +40,7 @@ test('a banded drive from the words to the hand-back, the server killed half way
 
   // Killed outright: no word to anybody.
   first.child.kill('SIGKILL');
-  await expect.poll(own.healthy).toBe(false);
+  await expect.poll(own.isSilent).toBe(true);
   await steps.getByLabel('Shield bolts off, how many').fill('6');
   await steps.getByLabel('Shields off, how many').fill('2');
   await steps.getByRole('button', { name: 'Done', exact: true }).click();

@@ -38,6 +38,13 @@ export class OwnStart {
       () => false,
     );
 
+  /** True when nothing listens any more. A server that lost its database answers for some time after that. */
+  isSilent = (): Promise<boolean> =>
+    fetch(`${this.address}/healthz`).then(
+      () => false,
+      () => true,
+    );
+
   /** Waits until a start serves; what it printed is in the error where it does not. */
   async untilHealthy({ said }: { said: () => string }, timeoutMs = 90_000): Promise<void> {
     const end = Date.now() + timeoutMs;
