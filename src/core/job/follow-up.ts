@@ -1,6 +1,6 @@
 import * as z from 'zod';
 import type { DriveKind } from '../fault';
-import { chosenOf } from './record';
+import { proceduresOf } from './record';
 import type { RecordLine } from './kind';
 
 /** Times of a follow-up: a new belt, clamps and tapers settle in the first hours. */
@@ -14,18 +14,18 @@ export type FollowUp = z.infer<typeof nextLook>;
 export const NO_FOLLOW_UP: FollowUp = { after: [], at: [] };
 
 /** Procedures with a locked tension: bolts and wedges settle, and no spring compensates. */
-const LOCKED = new Set(['twin-rods', 'accessory', 'eccentric', 'reel']);
+const LOCKED = new Set(['twin-rods', 'accessory', 'eccentric', 'reel', 'preload-marks'].flatMap((id) => [id, `${id}-tension`]));
 
 /**
  * Usual follow-up of the work on the ticket, as a proposal. Empty without a new belt or a procedure.
  * @param kind kind of the drive
  */
 export function usualFollowUp(lines: readonly RecordLine[], kind: DriveKind | null): FollowUp {
-  const procedure = chosenOf(lines)?.procedure ?? null;
+  const [procedure] = proceduresOf(lines);
   const fitted = lines.some((l) => !l.withdrawn && l.type === 'belt-booked');
-  if (!fitted && procedure === null) return NO_FOLLOW_UP;
+  if (!fitted && !procedure) return NO_FOLLOW_UP;
   if (kind === 'cvt') return { after: ['first-day', 'season'], at: ['width'] };
-  if (procedure !== null && LOCKED.has(procedure))
+  if (procedure && LOCKED.has(procedure.id))
     return { after: ['first-hour', 'first-day', 'oil-change'], at: ['tension', 'clamps', 'alignment'] };
   return { after: ['first-day'], at: ['tension', 'clamps', 'keepers'] };
 }

@@ -21,7 +21,6 @@ export { FOLLOW_UP_AFTER, FOLLOW_UP_CHECKS, missingInFollowUp, nextLook, NO_FOLL
 export type { FollowUpAfter, FollowUpCheck, FollowUp } from './follow-up';
 export {
   intakeOf,
-  chosenOf,
   findingsOf,
   foundAt,
   fittedException,
@@ -30,6 +29,7 @@ export {
   placeOfFinding,
   provedOf,
   securingOf,
+  proceduresOf,
   stepsWritten,
   timedOf,
 } from './record';
@@ -37,8 +37,8 @@ export type { Found, Securing, StepRecord } from './record';
 export { openStackFindings, stackRepair } from './stack-findings';
 export { coverLeftOff, partsCount, setupsUp, removedParts, partsStillOff } from './removed-parts';
 export type { PartsCount } from './removed-parts';
-export { holds, procedureOf, PROCEDURES, proposalsFor, stepsOf } from './procedures';
-export type { Circumstances, Condition, Procedure, Proposal, Reading, Step } from './procedures';
+export { compareReadings, holds, procedureName, procedureOf, PROCEDURES, proposalsFor, ringOrder, stepsOf } from './procedures';
+export type { Circumstances, Compared, Condition, Procedure, Proposal, Reading, Step } from './procedures';
 export type { StepWritten } from './entries/procedure';
 export { ARRIVES, STARTED, BELT_ENDED, NOTHING_ASKED, PARTS_BEFORE, PARTS_OF } from './entries/asked';
 export type { Asked } from './entries/asked';

@@ -1,10 +1,11 @@
 import { mainOf, oppositeOf, type CauseId, type CheckId } from '../fault';
 import type { Asked } from './entries/asked';
 import type { Decision, Finding } from './entries/finding';
-import type { Chosen, StepWritten } from './entries/procedure';
+import type { StepWritten } from './entries/procedure';
 import type { Proved } from './entries/proved';
 import type { Timed, TimedWhat } from './entries/timed';
 import type { RecordLine } from './kind';
+import { procedureOf, type Procedure } from './procedures';
 import { findingLives, type FindingStatus } from './state/findings';
 import { ticketEvents } from './state/from-ticket';
 import { linesOf, type Bodies } from './record-lines';
@@ -77,8 +78,15 @@ export function leftIn(lines: readonly RecordLine[]): CauseId[] {
   return [...last].flatMap(([cause, when]) => (when === 'left' ? [cause] : []));
 }
 
-/** The procedure that the job is worked by; null where none was chosen. */
-export const chosenOf = (lines: readonly RecordLine[]): Chosen | null => last(lines, 'procedure');
+/**
+ * Procedures of the job: the last choice for the drive first, then the work on parts in the order of its choice. Empty
+ * where none was chosen.
+ */
+export function proceduresOf(lines: readonly RecordLine[]): Procedure[] {
+  const chosen = [...new Set(linesOf(lines, 'procedure').map((l) => l.body.procedure))].flatMap((id) => procedureOf(id) ?? []);
+  const ofDrive = linesOf(lines, 'procedure').findLast((l) => procedureOf(l.body.procedure)?.partWork === undefined);
+  return [...chosen.filter((p) => p.id === ofDrive?.body.procedure), ...chosen.filter((p) => p.partWork)];
+}
 
 export interface StepRecord extends StepWritten {
   readonly at: string;

@@ -208,6 +208,21 @@ export const FACTS = [
     untilKnown: 'Assumed no.',
   },
   {
+    id: 'mount',
+    of: 'drive',
+    kind: 'choice',
+    label: 'Attachment mounted by',
+    question: 'How is the attachment mounted?',
+    choices: [
+      { id: 'module', label: 'Brackets and a drive module' },
+      { id: 'brackets', label: 'Brackets, no drive module' },
+      { id: 'latches', label: 'Latches or pins on the frame' },
+      { id: 'one-machine', label: 'It is not removed' },
+    ],
+    safe: null,
+    untilKnown: 'Unknown: steps of every design are shown.',
+  },
+  {
     id: 'height-link',
     of: 'drive',
     kind: 'choice',

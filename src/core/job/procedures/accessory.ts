@@ -51,6 +51,7 @@ export const ACCESSORY: Procedure = {
       id: 'hub',
       stage: 'fit',
       text: 'Seat the hub and pulley: two opposite bolts first, then all in turn. No light may show under the flange. If a bolt binds, the hub is not seated: do not force it.',
+      ring: { of: 'Hub bolts', order: 'opposite', usual: 6 },
       hold: true,
       torque: true,
     },

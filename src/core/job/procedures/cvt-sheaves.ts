@@ -1,4 +1,4 @@
-import { bad, length, words, type Procedure } from './step';
+import { bad, count, length, words, type Procedure } from './step';
 
 /** Inspection and assembly of CVT sheaves. */
 export const CVT_SHEAVES: Procedure = {
@@ -60,14 +60,14 @@ export const CVT_SHEAVES: Procedure = {
       stage: 'look',
       text: 'After a belt break, check for rollers out of their pockets, jammed or oval; cord round the shafts; pieces in ducts, behind sheaves and in the fan. Find every piece, or note the missing ones.',
       hold: true,
-      reads: [{ what: 'Pieces missing', in: 'count' }],
+      reads: [count('Pieces missing')],
     },
     {
       id: 'rollers',
       stage: 'look',
       text: 'Take the rollers out one by one into numbered places. Check diameter, flat spots, cracks and equal weight.',
       hold: true,
-      reads: [{ what: 'Rollers out', in: 'count' }, length('Least diameter')],
+      reads: [count('Rollers out'), length('Least diameter')],
       off: ['Rollers'],
     },
     {
@@ -89,7 +89,8 @@ export const CVT_SHEAVES: Procedure = {
       text: 'Refit the rollers, closed side as in the manual. Fit them dry or with a dry graphite film, without grease. Check that as many go in as came out, and that the plate moves freely.',
       hold: true,
       on: ['Rollers'],
-      reads: [{ what: 'Rollers in', in: 'count' }, words('Lubricant')],
+      reads: [count('Rollers in'), words('Lubricant')],
+      agree: { within: 0, with: 'rollers', otherwise: 'A roller is missing, or one too many is in. Find it before you go on.' },
     },
     {
       id: 'rear-off',

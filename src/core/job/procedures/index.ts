@@ -3,6 +3,9 @@ import type { DriveKind } from '../../fault';
 import type { Finding } from '../entries/finding';
 import type { Stage } from '../stages';
 import { ACCESSORY } from './accessory';
+import { ATTACHMENT_OFF } from './attachment-off';
+import { BEARINGS } from './bearings';
+import { BLADES } from './blades';
 import { CABLE } from './cable';
 import { CVT_BELT } from './cvt-belt';
 import { CVT_SHEAVES } from './cvt-sheaves';
@@ -14,13 +17,21 @@ import { PRELOAD_MARKS } from './preload-marks';
 import { REEL } from './reel';
 import { SLIDING_DECK } from './sliding-deck';
 import { SNOW_THROWER } from './snow-thrower';
+import { TENSION_ONLY } from './tension-only';
 import { TWIN_RODS } from './twin-rods';
 import type { Condition, Procedure, Step } from './step';
 
-export type { Condition, Procedure, Reading, Step } from './step';
+export { comparedOnTicket, compareReadings } from './agreement';
+export type { Compared } from './agreement';
+export { ringOrder } from './ring';
+export type { Condition, Procedure, Reading, RingOrder, Step } from './step';
 
-/** Every procedure, in our own words: twelve, the first in two ways. */
+/**
+ * Every procedure. The short forms for tension come first: where one is meant, the full procedure is meant too and has
+ * steps that the work does not need.
+ */
 export const PROCEDURES: readonly Procedure[] = [
+  ...TENSION_ONLY,
   DECK_OFF,
   DECK_ON,
   CABLE,
@@ -34,7 +45,13 @@ export const PROCEDURES: readonly Procedure[] = [
   ACCESSORY,
   CVT_SHEAVES,
   CVT_BELT,
+  ATTACHMENT_OFF,
+  BLADES,
+  BEARINGS,
 ];
+
+/** Name of a procedure with its variant. */
+export const procedureName = ({ name, variant }: Procedure): string => (variant ? `${name}, ${variant}` : name);
 
 export const procedureOf = (id: string): Procedure | undefined => PROCEDURES.find((p) => p.id === id);
 

@@ -63,6 +63,7 @@ export const PRELOAD_MARKS: Procedure = {
       id: 'lower-pulley',
       stage: 'fit',
       text: 'Fit the lower pulley on its taper. Tighten the bolts evenly, not fully. Set it inboard by the distance that the taper pulls it.',
+      ring: { of: 'Taper bolts', order: 'round', usual: 3 },
       reads: [length('Inboard by')],
     },
     {

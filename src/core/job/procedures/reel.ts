@@ -18,6 +18,13 @@ export const REEL: Procedure = {
       hold: true,
     },
     { id: 'side-guard', stage: 'fit', text: 'Remove the side guard. Count its fasteners.', off: ['Side guard', 'Side guard fixings'] },
+    {
+      id: 'found',
+      stage: 'look',
+      instrument: 'tension',
+      text: 'Measure the deflection of the cartridge belt as found, with its force.',
+      reads: [length('Deflection at mid-span'), force('Push')],
+    },
     { id: 'routes', stage: 'look', text: 'Photograph or sketch both routes straight on. Attach the picture to the drive.', photo: true },
     {
       id: 'clean',

@@ -18,6 +18,18 @@ export interface Reading {
   readonly state?: 'released' | 'engaged' | 'running' | 'at rest';
 }
 
+/** Two readings of one kind that must not differ by more than `within`, in the unit of the reading. */
+export interface Agreement {
+  readonly within: number;
+  /** Earlier step with the first of them. Without it, both are readings of this step. */
+  readonly with?: string;
+  /** Meaning of a larger difference, and what to do. */
+  readonly otherwise: string;
+}
+
+/** `opposite`: each fastener is followed by the one across. `round`: one after the other. */
+export type RingOrder = 'opposite' | 'round';
+
 /** Readings that are taken once and answer every step and check that needs them; `setting` is an adjuster that is moved. */
 export type Instrument = 'times' | 'tension' | 'alignment' | 'width' | 'setting';
 
@@ -44,6 +56,12 @@ export interface Step {
   /** Hardware that is removed and refitted, by its name in the parts count. */
   readonly off?: readonly string[];
   readonly on?: readonly string[];
+  /** Hardware that is put into store at this step, by the same names. Its place is entered. */
+  readonly stores?: readonly string[];
+  /** Readings of this step that must agree. */
+  readonly agree?: Agreement;
+  /** Fasteners tightened one by one, in an order that the step shows. */
+  readonly ring?: { readonly of: string; readonly order: RingOrder; readonly usual: number };
   /** Two people, or how one does it alone. */
   readonly two?: string;
   readonly where?: Condition;
@@ -65,6 +83,8 @@ export interface Procedure {
   readonly name: string;
   /** Which of several ways of the same work. */
   readonly variant?: string;
+  /** Work on one part. It joins the procedure of the drive, and does not replace it. */
+  readonly partWork?: true;
   readonly gather: readonly string[];
   /** From, to. */
   readonly minutes: readonly [number, number];
@@ -80,8 +100,10 @@ export interface Procedure {
 /** Condition of the only procedure for a kind of drive. */
 export const ALWAYS: Condition = { all: [] };
 export const engagedBy = (...is: string[]): Condition => ({ fact: 'engage', is });
+export const mountedBy = (...is: string[]): Condition => ({ fact: 'mount', is });
 export const tightenedBy = (...is: string[]): Condition => ({ fact: 'take-up', is });
 export const bad = (found: CheckId): Condition => ({ found, is: ['bad'] });
 export const length = (what: string, state?: Reading['state']): Reading => ({ what, in: 'length', ...(state ? { state } : {}) });
 export const force = (what: string, state?: Reading['state']): Reading => ({ what, in: 'force', ...(state ? { state } : {}) });
 export const words = (what: string): Reading => ({ what, in: 'words' });
+export const count = (what: string): Reading => ({ what, in: 'count' });

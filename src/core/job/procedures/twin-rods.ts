@@ -93,6 +93,7 @@ export const TWIN_RODS: Procedure = {
       stage: 'set',
       changes: 'clamped',
       text: 'Tighten the jam nuts. Remove or lock the jack. Tighten the mount bolts crosswise.',
+      ring: { of: 'Mount bolts', order: 'opposite', usual: 4 },
       torque: true,
     },
     {

@@ -1,5 +1,4 @@
-import { procedureOf } from '../procedures';
-import { chosenOf, findingsOf } from '../record';
+import { findingsOf, proceduresOf } from '../record';
 import { linesOf } from '../record-lines';
 import { replayTicket } from '../replayed';
 import { STAGES, type Stage } from '../stages';
@@ -12,17 +11,17 @@ import { belt, checksAgain, procedureChoice, repairs, setting, stepLines, testin
 /** Every line that a job needs, in order, with its state. */
 export function openLines(of: RunListOf): OpenLine[] {
   const found = findingsOf(of.lines);
-  const chosen = chosenOf(of.lines);
   const known: Known = {
     ...of,
     ticket: replayTicket(of.lines, of.drive, of.beltId),
     found,
-    procedure: (chosen && procedureOf(chosen.procedure)) ?? null,
+    procedures: proceduresOf(of.lines),
     at: { facts: of.facts, found: [...found.values()] },
   };
-  const steps = stepLines(known);
-  const first = (stage: Stage) => steps.filter((s) => s.stage === stage);
-  const middle = steps.filter((s) => !['ask', 'secure', 'prove', 'book'].includes(s.stage));
+  const [work = [], ...onParts] = known.procedures.map((p) => stepLines(known, p));
+  const first = (stage: Stage) => [work, ...onParts].flat().filter((s) => s.stage === stage);
+  const ownPlace = ({ stage }: OpenLine) => !['ask', 'secure', 'prove', 'book'].includes(stage);
+  const middle = work.filter(ownPlace);
   // The belt is chosen before the first step that fits something after the last check.
   const lastLook = middle.findLastIndex((s) => s.stage === 'look' || s.stage === 'match');
   // The belt of a variable drive is measured once its cover is off.
@@ -39,13 +38,15 @@ export function openLines(of: RunListOf): OpenLine[] {
     ...inspection(known),
     ...procedureChoice(known),
     ...middle.slice(0, cover),
-    ...(known.procedure ? beltWidth(known) : []),
+    ...(known.procedures.length > 0 ? beltWidth(known) : []),
     ...middle.slice(cover, lastLook + 1),
     // The procedure and its steps come before what tracing would like to know as well.
-    ...(known.procedure || isFaultFound(known) ? tracedCheck(known) : []),
+    ...(known.procedures.length > 0 || isFaultFound(known) ? tracedCheck(known) : []),
     ...repairs(known),
     ...checksAgain(known, 'fit'),
     ...timeAgain(known),
+    // Parts are worked on while the belt is off.
+    ...onParts.flat().filter(ownPlace),
     belt(known),
     ...middle.slice(lastLook + 1),
     ...setting(known),

@@ -64,9 +64,10 @@ export function stagesOf(list: RunList, lines: readonly RecordLine[]): Stages {
   return states;
 }
 
-/** Hold points of a procedure that are needed and that no person has confirmed: shown until the hand-back. */
-export const openHolds = ({ lines }: RunList, { steps }: Procedure): RunLine[] =>
-  lines.filter(
-    ({ work, state }) =>
-      work.kind === 'step' && state !== 'done' && state !== 'not-needed' && steps.some((s) => s.hold && s.id === work.step),
+/** Hold points of the procedures that are needed and that no person has confirmed: shown until the hand-back. */
+export const openHolds = ({ lines }: RunList, procedures: readonly Procedure[]): RunLine[] => {
+  const holds = new Set(procedures.flatMap((p) => p.steps.flatMap((s) => (s.hold ? [`${p.id}/${s.id}`] : []))));
+  return lines.filter(
+    ({ work, state }) => work.kind === 'step' && state !== 'done' && state !== 'not-needed' && holds.has(`${work.procedure}/${work.step}`),
   );
+};

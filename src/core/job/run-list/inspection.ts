@@ -71,8 +71,8 @@ export function safety({ lines, cautions, safe }: Known): OpenLine {
 }
 
 /** The width of a variable drive's belt, where no step of the procedure measures it. */
-export function beltWidth({ lines, kind, procedure, at }: Known): OpenLine[] {
-  if (kind !== 'cvt' || (procedure && stepsOf(procedure, at).some((s) => s.instrument === 'width'))) return [];
+export function beltWidth({ lines, kind, procedures, at }: Known): OpenLine[] {
+  if (kind !== 'cvt' || procedures.some((p) => stepsOf(p, at).some((s) => s.instrument === 'width'))) return [];
   return [
     line({
       id: 'width',
@@ -175,11 +175,11 @@ export function tracedCheck(known: Known): OpenLine[] {
 
 /** Inspection as far as no procedure has steps for it. */
 export function inspection(known: Known): OpenLine[] {
-  const { found, procedure } = known;
+  const { found, procedures } = known;
   const hand = [...found.values()].filter((f) => f.result !== 'not-reached');
   return [
     ...firstChecks(known),
-    ...(procedure === null
+    ...(procedures.length === 0
       ? [
           ...(isFaultFound(known) ? [] : tracedCheck(known)),
           ...beltWidth(known),

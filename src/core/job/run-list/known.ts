@@ -36,7 +36,8 @@ export interface RunListOf {
 export interface Known extends RunListOf {
   readonly ticket: ReplayedTicket;
   readonly found: ReadonlyMap<string, Found>;
-  readonly procedure: Procedure | null;
+  /** The procedure of the drive, then work on parts. */
+  readonly procedures: readonly Procedure[];
   readonly at: Circumstances;
 }
 

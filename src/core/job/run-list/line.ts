@@ -22,7 +22,7 @@ export type LineWork =
         | 'test'
         | 'close';
     }
-  | { readonly kind: 'step'; readonly step: string }
+  | { readonly kind: 'step'; readonly procedure: string; readonly step: string }
   /** A check for tracing, or one that is due again after a repair. */
   | { readonly kind: 'check'; readonly check: CheckId; readonly part: string | null }
   | { readonly kind: 'repair'; readonly check: CheckId; readonly part: string | null };

@@ -304,7 +304,8 @@ describe('a reading answers the steps that need it', () => {
   });
   it('lists the hold points that are neither confirmed nor answered', () => {
     const procedure = PROCEDURES.find((p) => p.id === 'cable')!;
-    const open = (lines: RecordLine[]) => openHolds(listOf(lines), procedure).flatMap((l) => (l.work.kind === 'step' ? [l.work.step] : []));
+    const open = (lines: RecordLine[]) =>
+      openHolds(listOf(lines), [procedure]).flatMap((l) => (l.work.kind === 'step' ? [l.work.step] : []));
     const all = open(cable);
     expect(all).toEqual(procedure.steps.filter((s) => s.hold).map((s) => s.id));
     expect(open([...cable, step('cable', 'belt-sound', 'skipped')])).toEqual(all);
@@ -316,6 +317,56 @@ describe('a reading answers the steps that need it', () => {
   it('does not answer a step as found after the machine was changed', () => {
     const late = [ASKED, chosen('cable'), moved(4), timed('engagement', 0.7)];
     expect(stateOf(listOf(late), 'step:cable/time-found')).toBe('not-needed');
+  });
+});
+
+describe('work on a part', () => {
+  const height = (step: string, value: number) =>
+    line('fit', 'step', {
+      ...{ procedure: 'bearings', step, words: step, outcome: 'done', why: '', torque: '' },
+      readings: [{ what: 'Height above the deck', value, in: 'length', state: null }],
+    });
+  it('joins the procedure of the drive while its belt is off, and does not replace it', () => {
+    for (const order of [
+      ['deck-off', 'bearings', 'blades'],
+      ['bearings', 'deck-off', 'blades'],
+    ]) {
+      const list = listOf([ASKED, ...order.map(chosen)]);
+      const at = (id: string) => list.lines.findIndex((l) => l.id === `step:${id}`);
+      expect(at('deck-off/stations')).toBeLessThan(at('bearings/wire'));
+      expect(at('bearings/height-again')).toBeLessThan(list.lines.findIndex((l) => l.id === 'belt'));
+      expect(at('blades/blade-off')).toBeLessThan(at('blades/blade-on'));
+      expect(list.lines.find((l) => l.id === 'procedure')?.reason).toMatch(/^Deck belt.*; .*bearings.*|^Deck belt.*; Blades/);
+    }
+  });
+  it('is enough for a job of its own', () => {
+    const list = listOf([ASKED, chosen('blades')]);
+    expect(stateOf(list, 'procedure')).toBe('done');
+    expect(list.lines.some((l) => l.id === 'inspect')).toBe(false);
+  });
+  it('asks again for a height that differs, until it agrees', () => {
+    const state = (...lines: RecordLine[]) => stateOf(listOf([ASKED, chosen('bearings'), ...lines]), 'step:bearings/height-again');
+    expect(state(height('height-found', 41), height('height-again', 41.5))).toBe('done');
+    const differs = [height('height-found', 41), height('height-again', 44)];
+    expect(state(...differs)).toBe('again');
+    expect(state(...differs, height('height-again', 41.2))).toBe('done');
+    // A difference as found is a finding: it is not measured again.
+    const tips = line('look', 'step', {
+      ...{ procedure: 'blades', step: 'tips-found', words: 'Tips', outcome: 'done', why: '', torque: '' },
+      readings: ['first', 'second'].map((which, i) => ({
+        what: `Height of the ${which} tip`,
+        value: 80 + 6 * i,
+        in: 'length',
+        state: null,
+      })),
+    });
+    expect(stateOf(listOf([ASKED, chosen('blades'), tips]), 'step:blades/tips-found')).toBe('done');
+  });
+  it('shows its hold points at the hand-back next to those of the drive', () => {
+    const procedures = ['cable', 'blades'].map((id) => PROCEDURES.find((p) => p.id === id)!);
+    const open = openHolds(listOf([ASKED, ...procedures.map((p) => chosen(p.id))]), procedures).map((l) => l.id);
+    expect(open).toContain('step:blades/blade-drops');
+    expect(open).toContain('step:cable/not-started');
   });
 });
 

@@ -18,12 +18,13 @@ const TYPE: Readonly<Record<Exclude<Instrument, 'setting'>, string>> = {
 };
 /** Stages at which a step reads the machine as found. */
 const FOUND = new Set(['ask', 'look']);
+/** True if a step belongs to the machine as found. */
+export const readsFound = ({ stage }: Step): boolean => FOUND.has(stage);
 /**
  * True if a step reads the machine as found, which no later reading can replace. A width does not depend on the
  * condition.
  */
-export const readsAsFound = ({ instrument, stage }: Step): boolean =>
-  instrument !== undefined && instrument !== 'width' && FOUND.has(stage);
+export const readsAsFound = (step: Step): boolean => step.instrument !== undefined && step.instrument !== 'width' && readsFound(step);
 
 /** True if a line moves an adjuster, or decides against it. */
 const isSetting = (line: RecordLine): boolean =>

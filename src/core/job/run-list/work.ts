@@ -1,5 +1,5 @@
 import { checkOf, isRepairedByAdjusting, type CheckId } from '../../fault';
-import { proposalsFor, stepsOf, type Step } from '../procedures';
+import { comparedOnTicket, procedureName, proposalsFor, stepsOf, type Procedure, type Step } from '../procedures';
 import type { ReplayedTicket } from '../replayed';
 import { intakeOf, placeOfFinding, provedOf, stepsWritten, type Found } from '../record';
 import { linesOf } from '../record-lines';
@@ -7,7 +7,7 @@ import { removedParts } from '../removed-parts';
 import { brakeFirst } from './inspection';
 import { BELT_CHECKS, line, nameOf, UNTIMED, type Known } from './known';
 import type { OpenLine } from './line';
-import { answeredSteps, readsAsFound } from './steps';
+import { answeredSteps, readsAsFound, readsFound } from './steps';
 
 /** True if the tension of the job's belt is set on this job, by an adjuster. */
 const hasSetting = ({ drive, beltId, kind }: Known): boolean =>
@@ -61,7 +61,7 @@ export function checksAgain({ found, ticket }: Known, stage: 'fit' | 'set'): Ope
   });
 }
 
-export function procedureChoice({ kind, at, procedure }: Known): OpenLine[] {
+export function procedureChoice({ kind, at, procedures }: Known): OpenLine[] {
   if (proposalsFor(kind, at).length === 0) return [];
   return [
     line({
@@ -70,8 +70,8 @@ export function procedureChoice({ kind, at, procedure }: Known): OpenLine[] {
       stage: 'fit',
       title: 'Choose the procedure',
       minutes: 1,
-      state: procedure ? 'done' : 'open',
-      reason: procedure ? procedure.name : 'Its steps join this list in their order.',
+      state: procedures.length > 0 ? 'done' : 'open',
+      reason: procedures.length > 0 ? procedures.map(procedureName).join('; ') : 'Its steps join this list in their order.',
     }),
   ];
 }
@@ -108,8 +108,8 @@ function needlessNow(step: Step, { replayed: { condition, alignment } }: Replaye
   return null;
 }
 
-export function stepLines({ lines, procedure, at, ticket, drive }: Known): OpenLine[] {
-  if (!procedure) return [];
+/** Lines of the steps of one procedure. */
+export function stepLines({ lines, at, ticket, drive }: Known, procedure: Procedure): OpenLine[] {
   const steps = stepsOf(procedure, at);
   const written = stepsWritten(lines, procedure.id);
   const answered = answeredSteps(steps, written, lines, drive, ticket.placeOf);
@@ -118,27 +118,30 @@ export function stepLines({ lines, procedure, at, ticket, drive }: Known): OpenL
     const record = written.get(s.id);
     const isOpen = !record && !answered.has(s.id);
     const needless = isOpen ? needlessNow(s, ticket) : null;
+    const differs = record?.outcome === 'done' && !readsFound(s) && comparedOnTicket(s, written)?.agree === false;
     return line({
       id: `step:${procedure.id}/${s.id}`,
-      work: { kind: 'step', step: s.id },
+      work: { kind: 'step', procedure: procedure.id, step: s.id },
       stage: s.stage,
       title: s.text,
       minutes: each,
-      state: record && record.outcome !== 'done' ? 'skipped' : !isOpen ? 'done' : needless ? 'not-needed' : 'open',
-      reason: needless ?? (record && record.outcome !== 'done' ? record.why : (s.why ?? '')),
+      state: record && record.outcome !== 'done' ? 'skipped' : differs ? 'again' : !isOpen ? 'done' : needless ? 'not-needed' : 'open',
+      reason: differs
+        ? `The readings differ. ${s.agree?.otherwise ?? ''}`.trim()
+        : (needless ?? (record && record.outcome !== 'done' ? record.why : (s.why ?? ''))),
     });
   });
 }
 
 export function setting(known: Known): OpenLine[] {
-  const { lines, drive, kind, beltId, ticket, procedure, at } = known;
+  const { lines, drive, kind, beltId, ticket, procedures, at } = known;
   const { replayed } = ticket;
   const own = drive?.belts.find((b) => b.id === beltId);
   if (!drive || !own || kind === 'cvt') return [];
   const readings = linesOf(lines, 'reading').filter((l) => l.body.belt === own.id);
   const isDue = replayed.dueReadings.includes('tension');
   const [bad] = toAdjust(known);
-  const sets = bad !== undefined || replayed.condition > 0 || (procedure !== null && stepsOf(procedure, at, 'set').length > 0);
+  const sets = bad !== undefined || replayed.condition > 0 || procedures.some((p) => stepsOf(p, at, 'set').length > 0);
   const { alignment } = replayed;
   const over = alignment !== null && alignment.degrees > alignment.limit;
   const alignDue = replayed.dueReadings.includes('alignment');

@@ -1,5 +1,5 @@
 import { CAUSES, checkOf, complaintOf, RIGHT_AS_IT_IS, setupOf, UNKNOWN } from '@/core/fault';
-import type { EntryBody } from '@/core/job';
+import { compareReadings, procedureOf, type EntryBody } from '@/core/job';
 import { ANSWER_WORDS, askedWords, dimensionOf, findingWords, plainUnit, RESULT_WORDS, TIMED_WORDS, torqueByManual } from '../job-messages';
 import { line, strong, strongValue, type LineText } from './pieces';
 
@@ -75,10 +75,23 @@ export function readingWords(
 
 const OUTCOME_WORDS = { skipped: 'Skipped: ', stopped: 'Stopped: ' } as const;
 
-export const stepText: LineText<'step'> = ({ outcome, words, readings, torque, why }, { units: { show } }) => {
+/** Verdict on two readings of one step that were compared; '' without them. */
+function comparedWords(
+  { procedure, step, readings }: EntryBody<'step'>,
+  show: (value: number, dimension: 'length' | 'force') => string,
+): string {
+  const of = procedureOf(procedure)?.steps.find((s) => s.id === step);
+  const compared = of?.agree && of.agree.with === undefined ? compareReadings(of, readings, []) : null;
+  if (!of?.agree || !compared || compared.in !== 'length') return '';
+  const limit = `${compared.agree ? 'within' : 'over'} the limit of ${show(of.agree.within, 'length')}`;
+  return ` Difference: ${show(compared.difference, 'length')}, ${limit}.`;
+}
+
+export const stepText: LineText<'step'> = (body, { units: { show } }) => {
+  const { outcome, words, readings, torque, why } = body;
   const start = outcome === 'skipped' || outcome === 'stopped' ? strong(OUTCOME_WORDS[outcome]) : '';
   const read = readings.map((r) => ` ${r.what}${r.state ? ` ${r.state}` : ''}: ${readingWords(r, show)}.`).join('');
-  return line`${start}${words}${read}${torque ? ` ${torqueByManual(torque)}` : ''}${why ? ` (${why})` : ''}`;
+  return line`${start}${words}${read}${comparedWords(body, show)}${torque ? ` ${torqueByManual(torque)}` : ''}${why ? ` (${why})` : ''}`;
 };
 
 const PART_WORDS = { off: 'Removed', on: 'Refitted', new: 'Fitted new', replaced: 'Not refitted', stored: 'Stored' } as const;

@@ -33,7 +33,7 @@ export function LineWork({ line, onOver, ...stage }: StageProps & { line: RunLin
     case 'procedure':
       return <ProcedureWork {...props} onOver={onOver} />;
     case 'step':
-      return <StepWork {...props} step={work.step} answered={line.state === 'done'} onOver={onOver} />;
+      return <StepWork {...props} procedure={work.procedure} step={work.step} answered={line.state === 'done'} onOver={onOver} />;
     case 'check':
       return <CheckWork key={line.id} {...props} check={work.check} part={work.part} />;
     case 'repair':

@@ -331,7 +331,7 @@ describe('the line that a stage opens with', () => {
     id,
     stage,
     state,
-    work: kind === 'step' ? { kind, step: id } : { kind },
+    work: kind === 'step' ? { kind, procedure: 'cable', step: id } : { kind },
     title: id,
     minutes: null,
     reason: '',

@@ -35,7 +35,7 @@ export function StageView({
   /** Other parts of the stage, each folded. */
   children?: ReactNode;
 }) {
-  const { at, commands, jobContext, job, writable } = props;
+  const { at, commands, jobContext, writable } = props;
   const { opened, open } = useOpenedLine();
   const run = list ?? jobContext.list;
   const turn = run && lineNow(run, at);
@@ -43,7 +43,7 @@ export function StageView({
   const line = own ?? turn;
   useLeaveWhenDone(own, open);
   const { before } = useOpenedLine();
-  const holds = (done: RunLine) => HOLDS.has(instrumentOf(done, job.entries) ?? '');
+  const holds = (done: RunLine) => HOLDS.has(instrumentOf(done) ?? '');
   const { inNowRef, commandsInNow } = useCommandsInNow(commands);
   useMoveOn({ run, turn, at, current, go: commands.openStage, holds, inNowRef });
   if (!run) return null;

@@ -1,7 +1,7 @@
 'use client';
 
 import { useMemo } from 'react';
-import { chosenOf, findingsOf, holds, procedureOf, stepsWritten, type Circumstances, type Step } from '@/core/job';
+import { findingsOf, holds, procedureOf, stepsWritten, type Circumstances, type Step } from '@/core/job';
 import { FactField } from '../../machines/fact-field';
 import { StepCard } from '../procedure/step-card';
 import { ProcedureChooser } from '../procedure/chooser';
@@ -9,21 +9,22 @@ import type { StageProps } from '../stages/module';
 import { CheckWork } from './check-work';
 import { BeltAlignment, BeltWidth, PoweredTest, Tension } from '../stages/instruments';
 
-/** One step of the chosen procedure. */
+/** One step of a chosen procedure. */
 export function StepWork({
+  procedure: procedureId,
   step: id,
   answered,
   onOver,
   ...props
 }: StageProps & {
+  procedure: string;
   step: string;
   /** A reading or check answers it. */
   answered: boolean;
   onOver: () => void;
 }) {
   const { job, jobContext } = props;
-  const chosen = chosenOf(job.entries);
-  const procedure = chosen ? procedureOf(chosen.procedure) : undefined;
+  const procedure = procedureOf(procedureId);
   const step = procedure?.steps.find((s) => s.id === id);
   if (!procedure || !step || !props.writable) return null;
   const found = findingsOf(job.entries);

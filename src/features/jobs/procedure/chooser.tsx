@@ -4,13 +4,11 @@ import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import Typography from '@mui/material/Typography';
 import { useState } from 'react';
-import { proposalsFor, type Circumstances, type Procedure } from '@/core/job';
+import { procedureName, proceduresOf, proposalsFor, type Circumstances, type Procedure, type Proposal } from '@/core/job';
 import { FactField } from '../../machines/fact-field';
 import type { StageProps } from '../stages/module';
 
-export const procedureName = ({ name, variant }: Procedure): string => (variant ? `${name}, ${variant}` : name);
-
-/** Which procedure the job is worked by: those that may be meant, each with why; the facts that would decide, asked here. */
+/** Procedures that the job may be worked by, each with its reason, and the facts that would decide. Work on a part joins the chosen one. */
 export function ProcedureChooser({
   job,
   at,
@@ -23,9 +21,11 @@ export function ProcedureChooser({
   const proposals = proposalsFor(all ? null : jobContext.kind, circumstances);
   const likely = proposals.filter((p) => p.meant !== false);
   const shown = all || likely.length === 0 ? proposals : likely;
+  const [ofDrive, onParts] = [shown.filter((p) => !p.procedure.partWork), shown.filter((p) => p.procedure.partWork)];
   const open = [...new Set(shown.filter((p) => p.meant === null).flatMap((p) => p.procedure.needs))]
     .filter((f) => !jobContext.facts[f])
     .slice(0, 3);
+  const chosen = new Set(proceduresOf(job.entries).map((p) => p.id));
   const choose = async (procedure: Procedure, why: string) => {
     const taken = await commands.write(
       at,
@@ -48,40 +48,61 @@ export function ProcedureChooser({
           writable={job.driveId !== null}
         />
       ))}
-      <Box component="ul" sx={{ listStyle: 'none', p: 0, m: 0 }}>
-        {shown.map(({ procedure, meant }) => (
-          <Box
-            component="li"
-            key={procedure.id}
-            sx={{ display: 'flex', flexWrap: 'wrap', alignItems: 'center', gap: 1, borderBottom: '1px solid var(--ts-edge)', py: 1 }}
-          >
-            <Box sx={{ flex: '1 1 260px' }}>
-              <Box sx={{ fontWeight: 650 }}>{procedureName(procedure)}</Box>
-              <Box sx={{ fontSize: 14, color: 'var(--ts-quiet)' }}>
-                {meant === true
-                  ? `Because ${procedure.because}.`
-                  : meant === null
-                    ? `If ${procedure.because}.`
-                    : `Only if ${procedure.because}.`}{' '}
-                {procedure.minutes[0]} to {procedure.minutes[1]} min.
-              </Box>
-            </Box>
-            <Button
-              variant={meant === true ? 'contained' : 'outlined'}
-              sx={{ minHeight: 56 }}
-              onClick={() => void choose(procedure, meant === true ? procedure.because : '')}
-              aria-label={`Use procedure: ${procedureName(procedure)}`}
-            >
-              Use procedure
-            </Button>
-          </Box>
-        ))}
-      </Box>
+      <Proposals proposals={ofDrive} chosen={chosen} onChoose={choose} />
+      {onParts.length > 0 && (
+        <Typography variant="h3" sx={{ mt: 2 }}>
+          Work on a part
+        </Typography>
+      )}
+      <Proposals proposals={onParts} chosen={chosen} onChoose={choose} />
       {!all && (
         <Button onClick={() => setAll(true)} sx={{ mt: 0.5 }}>
           All procedures
         </Button>
       )}
+    </Box>
+  );
+}
+
+/** Procedures with their reasons and times. One that the job has already is not offered again. */
+function Proposals({
+  proposals,
+  chosen,
+  onChoose,
+}: {
+  proposals: readonly Proposal[];
+  chosen: ReadonlySet<string>;
+  onChoose: (procedure: Procedure, why: string) => Promise<void>;
+}) {
+  return (
+    <Box component="ul" sx={{ listStyle: 'none', p: 0, m: 0 }}>
+      {proposals.map(({ procedure, meant }) => (
+        <Box
+          component="li"
+          key={procedure.id}
+          sx={{ display: 'flex', flexWrap: 'wrap', alignItems: 'center', gap: 1, borderBottom: '1px solid var(--ts-edge)', py: 1 }}
+        >
+          <Box sx={{ flex: '1 1 260px' }}>
+            <Box sx={{ fontWeight: 650 }}>{procedureName(procedure)}</Box>
+            <Box sx={{ fontSize: 14, color: 'var(--ts-quiet)' }}>
+              {meant === true ? 'Because' : meant === null ? 'If' : 'Only if'} {procedure.because}. {procedure.minutes[0]} to{' '}
+              {procedure.minutes[1]} min.
+            </Box>
+          </Box>
+          {chosen.has(procedure.id) ? (
+            <Box sx={{ color: 'var(--ts-quiet)' }}>On this job</Box>
+          ) : (
+            <Button
+              variant={meant === true ? 'contained' : 'outlined'}
+              sx={{ minHeight: 56 }}
+              onClick={() => void onChoose(procedure, meant === true ? procedure.because : '')}
+              aria-label={`Use procedure: ${procedureName(procedure)}`}
+            >
+              {procedure.partWork ? 'Add procedure' : 'Use procedure'}
+            </Button>
+          )}
+        </Box>
+      ))}
     </Box>
   );
 }

@@ -3,22 +3,21 @@
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import { useMemo, useState } from 'react';
-import { chosenOf, findingsOf, procedureOf, type Circumstances } from '@/core/job';
+import { findingsOf, procedureName, proceduresOf, type Circumstances } from '@/core/job';
 import type { StageProps } from '../stages/module';
 import { barredOf } from './barred';
-import { ProcedureChooser, procedureName } from './chooser';
+import { ProcedureChooser } from './chooser';
 
-/** The chosen procedure: what to gather, how long it takes, what barred a tool the last time; and another one in its place. */
+/** Chosen procedures: tools, minutes and tools that did not reach the last time; and the choice of another one. */
 export function ProcedureInfo({ job, at, commands, jobContext, writable }: StageProps) {
   const circumstances = useMemo<Circumstances>(
     () => ({ facts: jobContext.facts, found: [...findingsOf(job.entries).values()] }),
     [jobContext.facts, job.entries],
   );
-  const chosen = chosenOf(job.entries);
-  const procedure = chosen ? procedureOf(chosen.procedure) : undefined;
+  const procedures = proceduresOf(job.entries);
   const [changing, setChanging] = useState(false);
   const barred = barredOf(jobContext.facts);
-  if (!procedure) return <Box sx={{ color: 'var(--ts-quiet)' }}>No procedure is chosen.</Box>;
+  if (procedures.length === 0) return <Box sx={{ color: 'var(--ts-quiet)' }}>No procedure is chosen.</Box>;
   if (changing)
     return (
       <>
@@ -28,12 +27,16 @@ export function ProcedureInfo({ job, at, commands, jobContext, writable }: Stage
     );
   return (
     <Box>
-      <Box sx={{ fontWeight: 650 }}>{procedureName(procedure)}</Box>
-      <Box sx={{ color: 'var(--ts-quiet)' }}>
-        Gather: {procedure.gather.join(', ')}. {procedure.minutes[0]} to {procedure.minutes[1]} min.
-        {barred.length > 0 && <Box>Last time: {barred.join('; ')}.</Box>}
-      </Box>
-      {writable && <Button onClick={() => setChanging(true)}>Choose another procedure</Button>}
+      {procedures.map((procedure) => (
+        <Box key={procedure.id} sx={{ mb: 1 }}>
+          <Box sx={{ fontWeight: 650 }}>{procedureName(procedure)}</Box>
+          <Box sx={{ color: 'var(--ts-quiet)' }}>
+            Gather: {procedure.gather.join(', ')}. {procedure.minutes[0]} to {procedure.minutes[1]} min.
+          </Box>
+        </Box>
+      ))}
+      {barred.length > 0 && <Box sx={{ color: 'var(--ts-quiet)' }}>Last time: {barred.join('; ')}.</Box>}
+      {writable && <Button onClick={() => setChanging(true)}>Choose another procedure, or add one</Button>}
     </Box>
   );
 }

@@ -5,12 +5,23 @@ import Button from '@mui/material/Button';
 import TextField from '@mui/material/TextField';
 import { useState } from 'react';
 import * as z from 'zod';
-import { truncate, type Procedure, type Reading, type Step, type StepRecord, type StepWritten } from '@/core/job';
+import {
+  compareReadings,
+  stepsWritten,
+  truncate,
+  type Procedure,
+  type Reading,
+  type Step,
+  type StepRecord,
+  type StepWritten,
+} from '@/core/job';
 import { useDraftOf } from '@/client/draft';
 import { readCount } from '@/ui/count';
 import { LineForm } from '@/ui/line-form';
 import { NumberField } from '@/ui/number-field';
 import { Barred } from './barred';
+import { BoltRing, ringSize } from './bolt-ring';
+import { ComparedReadings } from './compared-readings';
 import { aboutStep } from '../picture-subject';
 import { Pictures } from '../pictures';
 import type { StageProps } from '../stages/module';
@@ -21,10 +32,17 @@ const UNIT: Readonly<Record<Reading['in'], string>> = { length: '', force: '', s
 const enteredShape = z.object({
   values: z.record(z.string(), z.union([z.number(), z.string()])),
   counts: z.record(z.string(), z.string()),
+  /** Places of stored parts. */
+  place: z.string().default(''),
+  /** Size of a ring of fasteners, and those tightened so far in their order. */
+  ring: z
+    .object({ size: z.string(), done: z.array(z.number()) })
+    .nullable()
+    .default(null),
   torque: z.string(),
 });
 type Entered = z.infer<typeof enteredShape>;
-const NOTHING_ENTERED: Entered = { values: {}, counts: {}, torque: '' };
+const NOTHING_ENTERED: Entered = { values: {}, counts: {}, place: '', ring: null, torque: '' };
 const MOST_PARTS = 999;
 
 function doneWords({ instrument, checks, hold }: Step, written: StepRecord | undefined): string {
@@ -35,18 +53,36 @@ function doneWords({ instrument, checks, hold }: Step, written: StepRecord | und
   return hold ? 'I confirm it' : 'Done';
 }
 
+const PART_DONE = { off: 'removed', on: 'refitted', stored: 'stored' } as const;
+const PART_LABEL = { off: 'off', on: 'back on', stored: 'into store' } as const;
+
 /** Number of a part at a step. Unreadable text counts as one. */
 const countOf = ({ counts }: Entered, item: string): number => readCount(counts[item] ?? '1', 0, MOST_PARTS) ?? 1;
 
-/** Readings entered at a step. */
-const readingsOf = (step: Step, { values }: Entered): StepWritten['readings'] =>
-  (step.reads ?? []).flatMap((r, i) => {
+/** Readings entered at a step, and the order in which a ring of fasteners was tightened. */
+const readingsOf = (step: Step, { values, ring }: Entered): StepWritten['readings'] => [
+  ...(step.reads ?? []).flatMap((r, i) => {
     const value = values[i];
     return value === undefined || value === '' ? [] : [{ what: r.what, value, in: r.in, state: r.state ?? null }];
-  });
+  }),
+  ...(step.ring && ring && ring.done.length > 0
+    ? [{ what: `${step.ring.of} tightened in the order`, value: ring.done.join(', '), in: 'words' as const, state: null }]
+    : []),
+];
 
-/** Parts that a step removes and refits. */
-const partsOf = (step: Step): readonly { readonly item: string; readonly way: 'off' | 'on' }[] => [
+/** Why a step cannot be done yet; null if it can. */
+function missingAt(step: Step, entered: Entered): string | null {
+  const isStoring = (step.stores ?? []).some((item) => countOf(entered, item) > 0);
+  if (isStoring && entered.place.trim() === '') return 'Enter until when the parts are stored, and where.';
+  const size = step.ring ? ringSize(step.ring, entered.ring) : 0;
+  if (entered.ring && entered.ring.done.length > 0 && entered.ring.done.length < size)
+    return `${size - entered.ring.done.length} of ${size} are not tightened yet.`;
+  return null;
+}
+
+/** Parts that a step removes, refits or stores. */
+const partsOf = (step: Step): readonly { readonly item: string; readonly way: 'off' | 'on' | 'stored' }[] => [
+  ...(step.stores ?? []).map((item) => ({ item, way: 'stored' as const })),
   ...(step.off ?? []).map((item) => ({ item, way: 'off' as const })),
   ...(step.on ?? []).map((item) => ({ item, way: 'on' as const })),
 ];
@@ -68,20 +104,26 @@ export function StepCard({
   /** It was written. */
   onOver: () => void;
 }) {
-  const [stored, setEntered] = useDraftOf(`step-${job.number}-${step.id}`, enteredShape);
+  const [stored, setEntered] = useDraftOf(`step-${job.number}-${procedure.id}-${step.id}`, enteredShape);
   const entered = stored ?? NOTHING_ENTERED;
   const put = (part: Partial<Entered>) => setEntered({ ...entered, ...part });
   const [asking, setAsking] = useState(false);
   const [reason, setReason] = useState(false);
   const [busy, setBusy] = useState(false);
+  const [problem, setProblem] = useState<string | null>(null);
+  const earlier = step.agree?.with === undefined ? undefined : stepsWritten(job.entries, procedure.id).get(step.agree.with);
+  const compared = compareReadings(step, readingsOf(step, entered), earlier?.readings ?? []);
   const countParts = async () => {
     for (const { item, way } of partsOf(step)) {
       const count = countOf(entered, item);
-      const words = `Job ${job.number}: ${item.toLowerCase()} ${way === 'off' ? 'removed' : 'refitted'}`;
-      if (count > 0) await commands.write(at, 'tally', { item, count, way, note: '' }, words);
+      const words = `Job ${job.number}: ${item.toLowerCase()} ${PART_DONE[way]}`;
+      if (count > 0) await commands.write(at, 'tally', { item, count, way, note: way === 'stored' ? entered.place.trim() : '' }, words);
     }
   };
   const write = async (outcome: StepWritten['outcome'], why: string): Promise<boolean> => {
+    const missing = outcome === 'done' ? missingAt(step, entered) : null;
+    setProblem(missing);
+    if (missing !== null) return false;
     setBusy(true);
     const body = { procedure: procedure.id, step: step.id, words: step.text, outcome, why };
     const taken = await commands.write(
@@ -117,7 +159,14 @@ export function StepCard({
           />
         ))}
       </Box>
+      {compared && <ComparedReadings step={step} compared={compared} />}
       <StepCounts step={step} entered={entered} onEntered={put} />
+      {step.ring && <BoltRing ring={step.ring} value={entered.ring} onValue={(ring) => put({ ring })} />}
+      {problem !== null && (
+        <Box role="alert" sx={{ color: 'var(--ts-stop)' }}>
+          {problem}
+        </Box>
+      )}
       <Box sx={{ display: 'flex', flexWrap: 'wrap', gap: 1 }}>
         <Endings step={step} done={doneWords(step, written)} busy={busy} onEnd={(outcome, why) => void write(outcome, why)} />
         <Button disabled={busy} onClick={() => setAsking(true)} sx={{ minHeight: 56 }}>
@@ -239,7 +288,7 @@ function StepCounts({ step, entered, onEntered }: { step: Step; entered: Entered
         {partsOf(step).map(({ item, way }) => (
           <TextField
             key={item + way}
-            label={`${item} ${way === 'off' ? 'off' : 'back on'}, how many`}
+            label={`${item} ${PART_LABEL[way]}, how many`}
             value={entered.counts[item] ?? '1'}
             onChange={(e) => onEntered({ counts: { ...entered.counts, [item]: e.target.value } })}
             helperText="0 where this machine has none."
@@ -248,6 +297,16 @@ function StepCounts({ step, entered, onEntered }: { step: Step; entered: Entered
           />
         ))}
       </Box>
+      {step.stores && (
+        <TextField
+          label="Stored until, and where"
+          value={entered.place}
+          onChange={(e) => onEntered({ place: e.target.value })}
+          placeholder="Spring, rack 4"
+          sx={{ maxWidth: 420 }}
+          slotProps={{ htmlInput: { maxLength: 200 } }}
+        />
+      )}
       {step.torque && (
         <TextField
           label="Torque, from your manual: value, unit, page"

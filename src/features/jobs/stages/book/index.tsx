@@ -3,7 +3,7 @@
 import Alert from '@mui/material/Alert';
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
-import { chosenOf, openAtHandBack, openHolds, procedureOf } from '@/core/job';
+import { openAtHandBack, openHolds, proceduresOf } from '@/core/job';
 import { Fold } from '@/ui/fold';
 import { Icon } from '@/ui/icons';
 import { FitPart } from '../../fit-part';
@@ -54,9 +54,7 @@ function Closed({ job, commands, mayChange }: StageProps) {
 
 /** Hold points that no person has confirmed. */
 function OpenHolds({ job, jobContext }: StageProps) {
-  const chosen = chosenOf(job.entries);
-  const procedure = chosen ? procedureOf(chosen.procedure) : undefined;
-  const open = procedure && jobContext.list ? openHolds(jobContext.list, procedure) : [];
+  const open = jobContext.list ? openHolds(jobContext.list, proceduresOf(job.entries)) : [];
   if (open.length === 0) return null;
   return (
     <Alert severity="warning" variant="outlined" sx={{ mb: 2 }}>

@@ -1,6 +1,6 @@
 'use client';
 
-import { chosenOf, partsStillOff } from '@/core/job';
+import { partsStillOff, procedureName, proceduresOf } from '@/core/job';
 import { Fold } from '@/ui/fold';
 import { ProcedureInfo } from '../../procedure';
 import { PartsCountPanel } from '../../procedure/parts-count';
@@ -12,7 +12,7 @@ function Panel(props: StageProps) {
   const off = [...partsStillOff(props.job.entries).values()].reduce((sum, n) => sum + Math.abs(n), 0);
   return (
     <StageView {...props}>
-      <Fold title="Procedure" says={chosenOf(props.job.entries)?.name ?? 'none chosen'}>
+      <Fold title="Procedure" says={proceduresOf(props.job.entries).map(procedureName).join('; ') || 'none chosen'}>
         <ProcedureInfo {...props} />
       </Fold>
       <Fold title="Parts count" says={off === 0 ? 'none removed' : `${off} removed`}>

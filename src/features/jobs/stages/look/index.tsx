@@ -72,7 +72,7 @@ function Stage(props: StageProps) {
   );
   const { opened } = useOpenedLine();
   const line = list && (list.lines.find((l) => l.id === opened) ?? lineNow(list, 'look'));
-  const widthIsNow = instrumentOf(line, job.entries) === 'width';
+  const widthIsNow = instrumentOf(line) === 'width';
   const trace = (
     <TraceOfJob
       {...props}

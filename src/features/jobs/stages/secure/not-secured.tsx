@@ -30,7 +30,7 @@ export function NotSecured({
     // The times as found are taken before anything is made safe. The whole list follows them.
     if (!securing.short && at === 'ask') return null;
     // An open powered test has its own link.
-    const hasOwn = now && (now.work.kind === 'safety' || instrumentOf(now, job.entries) === 'times');
+    const hasOwn = now && (now.work.kind === 'safety' || instrumentOf(now) === 'times');
     return hasOwn ? null : <SafeAgain {...{ job, commands }} short={securing.short} />;
   }
   // The safety lines are in the Now card themselves.

@@ -34,7 +34,7 @@ function OfBelt(props: StageProps & { drive: Drive; beltId: string }) {
   const { job, at, commands, jobContext, drive, beltId, writable } = props;
   const { opened } = useOpenedLine();
   const line = jobContext.list && (jobContext.list.lines.find((l) => l.id === opened) ?? lineNow(jobContext.list, at));
-  const shown = instrumentOf(line, job.entries);
+  const shown = instrumentOf(line);
   const { alignment } = jobContext.replayed.replayed;
   const gaps = linesOf(job.entries, 'clearance').map((l) => l.body);
   const measured = clearancesOf(drive, beltId, beltStopsOf(drive, gaps));

@@ -1,0 +1,101 @@
+import { ALWAYS, engagedBy, force, mountedBy, words, type Procedure } from './step';
+
+/** Taking an attachment off for the season. */
+export const ATTACHMENT_OFF: Procedure = {
+  id: 'attachment-off',
+  kinds: ['pto', 'snow-thrower'],
+  name: 'Attachment off for the season',
+  gather: ['supports or blocks', 'pin tray', 'labels and bags', 'a helper or a trolley'],
+  minutes: [20, 60],
+  needs: ['engage', 'mount', 'attachment-loads'],
+  meant: ALWAYS,
+  because: 'its season is over',
+  steps: [
+    {
+      id: 'lowered',
+      stage: 'secure',
+      text: 'Lower the attachment onto its supports or blocks, on level ground.',
+      hold: true,
+    },
+    {
+      id: 'belt',
+      stage: 'look',
+      checks: ['belt-surface'],
+      text: 'Check the belt before you store it. Order the parts that the next season needs.',
+    },
+    {
+      id: 'tension-found',
+      stage: 'look',
+      instrument: 'tension',
+      text: 'Measure the tension before the belt comes off.',
+      reads: [force('Tension', 'engaged')],
+    },
+    {
+      id: 'springs',
+      stage: 'fit',
+      text: 'Unhook the springs in the order that the manual states. Make safe lists the loaded springs with their forces. Keep your face out of line with each one.',
+      stores: ['Springs'],
+      hold: true,
+      where: engagedBy('lever-cable', 'lever-rod'),
+    },
+    {
+      id: 'connector',
+      stage: 'fit',
+      text: 'Unplug the connector. Cap it, and tie it clear of belt and exhaust.',
+      where: engagedBy('electric-clutch'),
+    },
+    {
+      id: 'belt-off',
+      stage: 'fit',
+      text: 'Take the belt off the engine or module pulley first, then off the attachment. Store it loose, dry and dark.',
+      stores: ['Attachment belt'],
+    },
+    {
+      id: 'unlocked',
+      stage: 'fit',
+      text: 'Check that the attachment rests on its supports. Then unlock it on both sides, as its design unlocks it.',
+      stores: ['Pins and clips'],
+      hold: true,
+    },
+    {
+      id: 'rolled-out',
+      stage: 'fit',
+      text: 'Move the machine away from the attachment slowly. Stop if a belt, cable or harness pulls.',
+    },
+    {
+      id: 'module',
+      stage: 'fit',
+      text: 'Support the drive module from below. Remove its bolts and lower it.',
+      stores: ['Drive module', 'Module bolts'],
+      two: 'Use two people, or a jack.',
+      hold: true,
+      where: mountedBy('module'),
+    },
+    {
+      id: 'brackets',
+      stage: 'fit',
+      text: 'Remove the hitch brackets. Keep their bolts with them.',
+      stores: ['Hitch brackets', 'Bracket bolts'],
+      where: mountedBy('module', 'brackets'),
+    },
+    {
+      id: 'comes-back',
+      stage: 'fit',
+      text: 'Refit the parts that were stored when the attachment was fitted, such as a bumper, the deck and its belt. Check that every fastener is there.',
+      hold: true,
+      reads: [words('Parts refitted, and from where')],
+    },
+    {
+      id: 'nothing-loose',
+      stage: 'prove',
+      text: 'Check that no belt, cable or harness of the attachment hangs near a turning part.',
+      hold: true,
+    },
+    {
+      id: 'labelled',
+      stage: 'book',
+      text: 'Label each stored part with its place. Record the condition of the belt. Plan a follow-up before the next season.',
+      hold: true,
+    },
+  ],
+};

@@ -1,0 +1,113 @@
+import { bad, length, words, type Procedure } from './step';
+
+/** Removing, checking, sharpening and refitting the blades of a mower deck. */
+export const BLADES: Procedure = {
+  id: 'blades',
+  kinds: ['deck-lever', 'deck-clutch', 'sliding-deck'],
+  name: 'Blades off and on',
+  partWork: true,
+  gather: ['two machine supports', 'block of wood', 'heavy gloves', 'breaker bar', 'torque wrench', 'rule', 'marker', 'balancer'],
+  minutes: [20, 40],
+  needs: ['spins', 'threads', 'manual'],
+  meant: bad('blade-state'),
+  because: 'its blades must come off',
+  steps: [
+    {
+      id: 'supported',
+      stage: 'secure',
+      text: 'Support the machine on stands, or turn the removed deck over. Never work under a machine on a jack alone.',
+      hold: true,
+    },
+    {
+      id: 'marked',
+      stage: 'look',
+      text: 'Wear heavy gloves. Mark each blade with its spindle, and mark the side that faces up.',
+      photo: true,
+    },
+    {
+      id: 'tips-found',
+      stage: 'look',
+      text: 'Measure the height of one blade tip above the floor. Turn the blade by half a turn. Measure the other tip at the same place. Compare both: the default limit is 3 mm. The manual takes priority.',
+      reads: [length('Height of the first tip'), length('Height of the second tip')],
+      agree: { within: 3, otherwise: 'The blade or the spindle is bent.' },
+    },
+    {
+      id: 'blocked',
+      stage: 'fit',
+      text: 'Wear heavy gloves. Block the blade against the deck with wood. Do not hold it by hand.',
+      hold: true,
+    },
+    {
+      id: 'thread',
+      stage: 'fit',
+      text: 'Find out which way the bolt loosens: some have a left-hand thread. Loosen it a little.',
+      reads: [words('Direction that loosens the bolt')],
+    },
+    {
+      id: 'blade-drops',
+      stage: 'fit',
+      text: 'The blade drops when its bolt comes out. Support it from below with a gloved hand. Keep your feet out from under it.',
+      hold: true,
+    },
+    {
+      id: 'blade-off',
+      stage: 'fit',
+      text: 'Remove the bolt, the cupped washer and the blade. Photograph them in their order.',
+      off: ['Blade bolts', 'Cupped washers', 'Blades'],
+      photo: true,
+    },
+    {
+      id: 'blade',
+      stage: 'look',
+      checks: ['blade-state'],
+      text: 'Check the blade: bent, cracked, thin at the sail, nicked, rounded at a corner. Replace a cracked or thin blade. Never weld or straighten a blade.',
+      hold: true,
+    },
+    {
+      id: 'edge',
+      stage: 'look',
+      text: 'Check that the cutting edge leads in the running direction and is square to the airflow, with the sail up.',
+    },
+    {
+      id: 'washer',
+      stage: 'look',
+      text: 'Place the cupped washer on a flat plate. Its middle must be raised. Replace a flat washer.',
+      hold: true,
+    },
+    {
+      id: 'sharpen',
+      stage: 'fit',
+      text: 'Sharpen both ends equally. Support the blade at its centre: it must stay level. Grind the heavy end until it does.',
+      hold: true,
+      reads: [words('Balance')],
+    },
+    {
+      id: 'blade-on',
+      stage: 'fit',
+      text: 'Fit the blade on its own spindle with its sail up. Fit the washer with its raised side to the bolt head. Start the bolt by hand.',
+      on: ['Blade bolts', 'Cupped washers', 'Blades'],
+      hold: true,
+    },
+    {
+      id: 'tighten',
+      stage: 'fit',
+      text: 'Block the blade in the other direction. Tighten the bolt to the torque in the manual.',
+      torque: true,
+      hold: true,
+    },
+    {
+      id: 'tips-again',
+      stage: 'fit',
+      text: 'Remove the block. Measure the height of both blade tips again, and turn the blade by half a turn between them.',
+      reads: [length('Height of the first tip'), length('Height of the second tip')],
+      agree: { within: 3, otherwise: 'The blade is not seated, or the blade or spindle is bent.' },
+    },
+    {
+      id: 'vibration',
+      stage: 'prove',
+      instrument: 'times',
+      text: 'Run it under the list for a powered test. Feel for vibration at the controls. Time the stop.',
+    },
+    { id: 'record', stage: 'book', text: 'Record the direction of the thread, the blades fitted and the torque.' },
+  ],
+};
