@@ -32,6 +32,7 @@ import {
   type Finding,
   type FollowUp,
   type Stage,
+  type Tallied,
   type RidingWritten,
   type WarrantyWritten,
   type WidthWritten,
@@ -64,6 +65,13 @@ interface DemoRecord {
   }[];
 }
 
+interface DemoProcedure {
+  readonly id: string;
+  readonly done: readonly string[];
+  /** Readings of a step by its id: name, and value in the unit of the core. */
+  readonly readings?: Readonly<Record<string, readonly (readonly [what: string, value: number | string])[]>>;
+}
+
 interface DemoJob {
   readonly machine: string;
   readonly drive: string;
@@ -92,7 +100,10 @@ interface DemoJob {
   /** Intake answers besides the complaint. */
   readonly asked?: Partial<Asked>;
   /** By which procedure it is worked, and the steps of it that are done. */
-  readonly procedure?: { readonly id: string; readonly done: readonly string[] };
+  readonly procedure?: DemoProcedure;
+  /** Work on parts. */
+  readonly parts?: readonly DemoProcedure[];
+  readonly counted?: readonly Tallied[];
   /** A belt of the shelf that was booked. */
   readonly booked?: { readonly designation: string; readonly reason: string };
   readonly findings?: readonly (Partial<Finding> & Pick<Finding, 'check' | 'result'>)[];
@@ -200,7 +211,7 @@ export async function seedDemo(all: Database, now: Date): Promise<void> {
   const known = JSON.parse(text('facts.json')) as Record<'machines' | 'drives', Record<string, Record<string, unknown>>>;
   for (const [key, answers] of Object.entries(known.machines)) await addFacts(db, by, { machineId: machineIds.get(key)! }, answers);
   for (const [key, answers] of Object.entries(known.drives)) await addFacts(db, by, { driveId: driveIds.get(key)! }, answers);
-  await db.models.Shop.update({ nextJobNumber: 207 }, { where: { id: shopId } });
+  await db.models.Shop.update({ nextJobNumber: 205 }, { where: { id: shopId } });
   const history = (JSON.parse(text('jobs.json')) as DemoJob[]).sort((a, b) => b.daysAgo - a.daysAgo);
   for (const [i, job] of history.entries())
     await addJob(db, staff[i % 2]!, job, new Date(now.getTime() - job.daysAgo * 86_400_000 - 3_600_000), machineIds, driveIds);
@@ -235,7 +246,7 @@ async function followProcedure(
   db: ShopDatabase,
   by: tickets.Writer,
   number: number,
-  { id, done: steps }: NonNullable<DemoJob['procedure']>,
+  { id, done: steps, readings = {} }: DemoProcedure,
 ): Promise<void> {
   const procedure = procedureOf(id);
   if (!procedure) throw new Error(`demo data: no procedure ${id}`);
@@ -244,7 +255,12 @@ async function followProcedure(
   for (const name of steps) {
     const step = procedure.steps.find((s) => s.id === name);
     if (!step) throw new Error(`demo data: ${id} has no step ${name}`);
-    const body = { procedure: id, step: name, words: step.text, outcome: 'done' as const, why: '', readings: [], torque: '' };
+    const read = (readings[name] ?? []).map(([what, value]) => {
+      const meant = step.reads?.find((r) => r.what === what);
+      if (!meant) throw new Error(`demo data: ${id}/${name} does not read “${what}”`);
+      return { what, value, in: meant.in, state: meant.state ?? null };
+    });
+    const body = { procedure: id, step: name, words: step.text, outcome: 'done' as const, why: '', readings: read, torque: '' };
     orThrow(await tickets.writeEntry(db, by, number, step.stage, { type: 'step', body }));
   }
 }
@@ -357,7 +373,8 @@ async function addJob(
     orThrow(await tickets.writeEntry(db, at(12 + i), number, 'look', { type: 'width', body: { ...read, on: null } }));
   if (job.riding) orThrow(await tickets.writeEntry(db, at(18), number, 'look', { type: 'riding', body: job.riding }));
   if (job.warranty) orThrow(await tickets.writeEntry(db, at(19), number, 'look', { type: 'warranty', body: job.warranty }));
-  if (job.procedure) await followProcedure(db, at(20), number, job.procedure);
+  for (const done of [job.procedure ?? [], job.parts ?? []].flat()) await followProcedure(db, at(20), number, done);
+  for (const body of job.counted ?? []) orThrow(await tickets.writeEntry(db, at(21), number, 'fit', { type: 'tally', body }));
   for (const { minutes, stage, text: said } of job.entries)
     orThrow(await tickets.writeEntry(db, at(minutes), number, stage, { type: 'note', body: { text: said } }));
   if (job.held)

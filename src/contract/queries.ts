@@ -1,6 +1,7 @@
 import * as z from 'zod';
 import type { Drive } from '../core/drive';
 import type { Confirmed } from '../core/fault';
+import type { StoredPart } from '../core/job';
 import type { Facts, ShopLimits } from '../core/machine';
 import type { PastWidth } from '../core/wear';
 import { query, type AnyContract, type QueryContract } from './declare';
@@ -90,6 +91,7 @@ export interface MachinePage {
   readonly papers: readonly StoredDocument[];
   readonly events: readonly MachineEvent[];
   readonly eventCount: number;
+  readonly storedParts: readonly StoredPart[];
 }
 
 /** Page of the stack of a pulley. */

@@ -24,6 +24,7 @@ export * as shelf from './repositories/shelf';
 export * as shelfImports from './repositories/shelf-imports';
 export * as practice from './repositories/practice';
 export * as stacks from './repositories/stacks';
+export * as storedParts from './repositories/stored-parts';
 export * as tickets from './repositories/tickets';
 export * as trials from './repositories/trials';
 export type { NewJob } from './repositories/jobs';

@@ -1,4 +1,4 @@
-import type { JobStatus, RidingWritten, Stage, Stages, TypedBody, WarrantyWritten } from '../../core/job';
+import type { JobStatus, RidingWritten, Stage, Stages, StoredPart, TypedBody, WarrantyWritten } from '../../core/job';
 import type { Facts, ShopLimits } from '../../core/machine';
 import type { Unreadable } from '../../core/stored';
 import type { PastReading, TensionEpoch } from '../../core/tension';
@@ -69,6 +69,8 @@ export interface Job extends JobSummary {
   readonly trials: readonly Trial[];
   /** Bolt-ups drawn at pulleys of its drive. */
   readonly stacks: readonly JobStack[];
+  /** Parts of its machine that other jobs put into store. */
+  readonly storedParts: readonly StoredPart[];
   /** Limits of the shop. */
   readonly limits: ShopLimits;
   readonly version: number;

@@ -51,7 +51,7 @@ function askedFacts(asked: Asked | null): ComputedFact[] {
       : Object.entries(BEGAN_CHECKS).map(([check, answer]) => said(check, began === answer))),
     ...(beltEnded === 'above' || beltEnded === 'below'
       ? [said('ended-height', true)]
-      : beltEnded === 'engine-side' || beltEnded === 'far-side'
+      : beltEnded === 'engine-side' || beltEnded === 'far-side' || beltEnded === 'beside'
         ? [said('ended-height', false)]
         : []),
   ];

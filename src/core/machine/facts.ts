@@ -322,6 +322,15 @@ export const FACTS = [
     untilKnown: 'Asked at the first teardown.',
   },
   {
+    id: 'parts-list',
+    of: 'drive',
+    kind: 'list',
+    label: 'Parts list',
+    question: 'Which small parts belong to this drive, such as bolts, shims, balls and spacers?',
+    each: 'How many, part, length or thickness, place',
+    untilKnown: 'Not listed. Count the parts as they come off.',
+  },
+  {
     id: 'barred-tools',
     of: 'drive',
     kind: 'list',

@@ -8,6 +8,7 @@ import { factsOf } from './facts';
 import { findMachine } from './machines';
 import { shopOf } from './people';
 import { stacksOf } from './stacks';
+import { storedPartsOf } from './stored-parts';
 import { trialsOf } from './trials';
 import { linesWhere, withStages } from './job-lists';
 import { storeDerived } from './job-stages';
@@ -50,6 +51,7 @@ export async function findJob(db: ShopDatabase, number: number): Promise<Job | n
       row.driveId === null
         ? []
         : (await stacksOf(db, row.driveId)).flatMap((s) => ('stack' in s ? [{ pulley: s.pulley, stack: s.stack }] : [])),
+    storedParts: await storedPartsOf(db, row.machineId, row.id),
     limits: (await shopOf(db)).limits,
     version: row.version,
     entries: await linesOfJob(db, row.id),

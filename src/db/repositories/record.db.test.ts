@@ -15,6 +15,7 @@ import {
   people,
   shelf,
   stacks,
+  storedParts,
   tickets,
   trials,
 } from '..';
@@ -45,6 +46,37 @@ describe('a machine’s meter', () => {
   });
   it('is refused for a deleted machine', async () => {
     expect(await meters.readMeter(shop.db, shop.by(), 4711, { value: 1, unit: 'h' })).toMatchObject({ ok: false, reason: 'refused' });
+  });
+});
+
+describe('parts in store', () => {
+  it('are those of all jobs of the machine, without struck out lines and without another machine', async () => {
+    const { id: machineId } = await machine();
+    const { id: other } = await machine({ name: 'Other thrower' });
+    const write = async (job: number, body: object) =>
+      value(await tickets.writeEntry(shop.db, shop.by(), job, 'fit', { type: 'tally', body } as never));
+    const stored = (item: string) => ({ item, count: 1, way: 'stored', note: 'autumn, rack 2' });
+    const [spring, autumn, elsewhere] = [
+      await shop.openJob({ machineId }),
+      await shop.openJob({ machineId }),
+      await shop.openJob({ machineId: other }),
+    ];
+    await write(spring, stored('Drive module'));
+    await write(spring, stored('Hitch brackets'));
+    await write(elsewhere, stored('Chute'));
+    const struck = await write(spring, stored('Springs'));
+    value(await tickets.voidEntry(shop.db, shop.by(), spring, struck.entryId));
+    const items = async () => (await storedParts.storedPartsOf(shop.db, machineId)).map((p) => [p.item, p.note, p.job]);
+    expect(await items()).toEqual([
+      ['Drive module', 'autumn, rack 2', spring],
+      ['Hitch brackets', 'autumn, rack 2', spring],
+    ]);
+    // The next job shows them, and refits one.
+    expect((await jobs.findJob(shop.db, autumn))!.storedParts).toHaveLength(2);
+    expect((await jobs.findJob(shop.db, spring))!.storedParts).toEqual([]);
+    await write(autumn, stored('Drive module'));
+    await write(autumn, { item: 'Drive module', count: 1, way: 'on', note: '' });
+    expect((await items()).map(([item]) => item)).toEqual(['Hitch brackets']);
   });
 });
 

@@ -257,6 +257,15 @@ describe('a check', () => {
 });
 
 describe('what is off the machine', () => {
+  it('in store since an earlier job are refitted from there', async () => {
+    const { sent } = serverThat(ok);
+    const part = { item: 'Drive module', count: 1, note: 'autumn, rack 2', job: 205, at: '2026-04-13T09:00:00Z' };
+    withCommands(aJob({ storedParts: [part] }), (commands) => (
+      <PartsCountPanel {...{ job: aJob({ storedParts: [part] }), at: 'fit', commands }} writable />
+    ));
+    await userEvent.click(screen.getByRole('button', { name: 'Refitted: 1 drive module: autumn, rack 2 (job 205)' }));
+    await waitFor(() => expect(sent.map((s) => bodyOf(s)['way'])).toEqual(['stored', 'on']));
+  });
   it('are counted back on in one step, the part removed last first', async () => {
     const { sent } = serverThat(ok);
     const off = job([

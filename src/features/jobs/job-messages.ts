@@ -48,7 +48,9 @@ export const BELT_ENDED_WORDS: Readonly<Record<(typeof BELT_ENDED)[number], stri
   'far-side': 'On the far side',
   above: 'Above its pulley',
   below: 'Below its pulley',
+  beside: 'Next to its pulley',
   broken: 'Broken',
+  unknown: 'Don’t know',
 };
 export const TIMED_WORDS: Readonly<Record<TimedWhat, string>> = { engagement: 'Engagement time', stop: 'Stop time' };
 export const ANSWER_WORDS: Readonly<Record<CustomerAnswer, string>> = {

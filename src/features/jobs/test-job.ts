@@ -21,6 +21,7 @@ export const aJob = (more: Partial<Job> = {}): Job => ({
   beltId: 'blade',
   complaint: '',
   facts: { machine: {}, drive: {} },
+  storedParts: [],
   limits: USUAL_LIMITS,
   trials: [],
   stacks: [],

@@ -5,6 +5,7 @@ import Button from '@mui/material/Button';
 import Typography from '@mui/material/Typography';
 import Link from 'next/link';
 import { useState, type ReactNode } from 'react';
+import type { StoredPart } from '@/core/job';
 import { Facts } from '@/ui/facts';
 import { Icon } from '@/ui/icons';
 import type { ListedPage } from '@/ui/listing';
@@ -12,6 +13,7 @@ import { Card, Page } from '@/ui/page';
 import { DriveSketch } from '@/ui/plate/sketch';
 import { useUnits } from '@/ui/units';
 import { Unreadable } from '@/ui/unreadable';
+import { useWhen } from '@/ui/when';
 import { JobRows } from '@/ui/job-rows';
 import { beltSize } from '@/services/candidates';
 import { PapersCard } from '../papers/papers-card';
@@ -43,6 +45,7 @@ export function MachineScreen({
   papers,
   events,
   eventCount,
+  storedParts,
 }: {
   machine: Machine;
   /** Its drives, to be drawn. */
@@ -57,6 +60,7 @@ export function MachineScreen({
   papers: readonly StoredDocument[];
   events: readonly MachineEvent[];
   eventCount: number;
+  storedParts: readonly StoredPart[];
 }) {
   const mayChange = useMayChange();
   const [changing, setChanging] = useState(false);
@@ -82,6 +86,7 @@ export function MachineScreen({
         <DrivesCard {...{ machine, own, unreadable, notebooks, mayChange }} />
         <MeterCard machine={machine} log={log} />
         <PapersCard of={{ machineId: machine.id }} papers={papers} />
+        {storedParts.length > 0 && <StoredPartsCard parts={storedParts} />}
       </Box>
       <Typography variant="h2" sx={{ mt: 3, mb: 1 }}>
         Jobs
@@ -106,6 +111,28 @@ export function MachineScreen({
         />
       )}
     </Page>
+  );
+}
+
+/** Parts of the machine that its jobs put into store, each with its place and its job. */
+function StoredPartsCard({ parts }: { parts: readonly StoredPart[] }) {
+  const { day } = useWhen();
+  return (
+    <Card title="Stored parts">
+      <Box component="ul" sx={{ listStyle: 'none', p: 0, m: 0 }}>
+        {parts.map(({ item, count, note, job, at }) => (
+          <Box component="li" key={item} sx={{ borderBottom: '1px solid var(--ts-edge)', py: 1 }}>
+            {count} × {item}: {note}
+            <Box sx={{ fontSize: 14, color: 'var(--ts-quiet)' }}>
+              {day(at)},{' '}
+              <Link href={`/jobs/${job}`} style={{ color: 'inherit' }}>
+                job {job}
+              </Link>
+            </Box>
+          </Box>
+        ))}
+      </Box>
+    </Card>
   );
 }
 

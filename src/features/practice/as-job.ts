@@ -137,6 +137,7 @@ export function sessionAsJob(
     maker: '',
     model: '',
     meter: '',
+    storedParts: [],
     driveId: null,
     beltId: drive.belts[0]?.id ?? null,
     complaint: '',

@@ -213,6 +213,11 @@ describe('a customer’s words', () => {
     expect(ids(complaintsIn('no top speed', 'cvt'))).toEqual(['cvt-no-top']);
     expect(complaintsIn('', 'cvt')).toEqual([]);
   });
+  it('keeps the order in which the customer names them', () => {
+    expect(ids(complaintsIn('Takes ages to come up to speed, then smells', 'deck-lever'))).toEqual(['slow-weak', 'smokes']);
+    expect(ids(complaintsIn('It smells, and takes ages to come up to speed', 'deck-lever'))).toEqual(['smokes', 'slow-weak']);
+    expect(ids(complaintsIn('Squeals, then the belt comes off', 'deck-lever'))[0]).toBe('squeals');
+  });
   it('every check has words for its results', () => {
     expect(checkOf('brake-released').results).toEqual({ good: 'On', watch: 'Only touches', bad: 'Stays off' });
   });

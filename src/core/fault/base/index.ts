@@ -141,17 +141,26 @@ const stems = (text: string): string[] =>
     .map((word) => word.replace(/(?:ing|ed|es|s|e)$/, '').replace(/([^aeiou])\1$/, '$1'));
 
 /**
- * Complaints that the words of a customer may mean: those with a label or synonym that has all its words in the text,
- * in any order. A thrown belt without an occasion may be each of the usual complaints.
+ * Complaints that the words of a customer may mean, in the order in which the text names them: those with a label or
+ * synonym that has all its words in the text, in any order. A thrown belt without an occasion may be each of the usual
+ * complaints.
  */
 export function complaintsIn(words: string, kind: DriveKind | null): Complaint[] {
-  const said = new Set(stems(words));
-  const heard = (phrase: string) => stems(phrase).every((word) => said.has(word));
-  const named = (COMPLAINTS as readonly Complaint[]).filter((c) => [c.label, ...c.synonyms].some(heard)).map((c) => c.id);
-  const occasions = !named.some((id) => id.startsWith('thrown-')) && THROWN_WORDS.some(heard) ? THROWN_OCCASIONS : [];
-  return (COMPLAINTS as readonly Complaint[]).filter(
-    (c) => (kind === null || c.kinds.includes(kind)) && (named.includes(c.id) || occasions.includes(c.id)),
-  );
+  const said = stems(words);
+  /** Place of a phrase in the text: that of its first word. Infinity if a word is missing. */
+  const placeOf = (phrase: string): number => {
+    const places = stems(phrase).map((word) => said.indexOf(word));
+    return places.includes(-1) ? Infinity : Math.min(...places);
+  };
+  const firstOf = (phrases: readonly string[]) => Math.min(Infinity, ...phrases.map(placeOf));
+  const named = (COMPLAINTS as readonly Complaint[]).map((c) => ({ c, place: firstOf([c.label, ...c.synonyms]) }));
+  const namesOccasion = named.some(({ c, place }) => place < Infinity && c.id.startsWith('thrown-'));
+  const thrown = namesOccasion ? Infinity : firstOf(THROWN_WORDS);
+  return named
+    .map(({ c, place }) => ({ c, place: THROWN_OCCASIONS.includes(c.id) ? Math.min(place, thrown) : place }))
+    .filter(({ c, place }) => place < Infinity && (kind === null || c.kinds.includes(kind)))
+    .sort((a, b) => a.place - b.place)
+    .map(({ c }) => c);
 }
 
 /** Causes that earlier work repaired, from its description. Empty if nothing in it is recognised. */

@@ -8,7 +8,7 @@ export const STARTED = ['not-asked', 'after-belt', 'after-part', 'after-blow', '
 export const PARTS_BEFORE = ['not-asked', 'none', 'new', 'used'] as const;
 export const PARTS_OF = ['not-asked', 'ours', 'customer', 'elsewhere'] as const;
 export const ARRIVES = ['whole', 'apart'] as const;
-export const BELT_ENDED = ['not-asked', 'stayed', 'engine-side', 'far-side', 'above', 'below', 'broken'] as const;
+export const BELT_ENDED = ['not-asked', 'stayed', 'engine-side', 'far-side', 'above', 'below', 'beside', 'broken', 'unknown'] as const;
 
 const ids = COMPLAINTS.map((c) => c.id) as [ComplaintId, ...ComplaintId[]];
 const short = (what: string, most = 500) => z.string().trim().max(most, `${what} is longer than ${most} characters.`);

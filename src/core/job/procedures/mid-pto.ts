@@ -1,4 +1,9 @@
-import { force, length, tightenedBy, type Procedure } from './step';
+import { engagedBy, force, length, tightenedBy, type Condition, type Procedure } from './step';
+
+/** The attachment pulls on the tensioner of the PTO belt. */
+const SHARED: Condition = { any: [tightenedBy('floating-carriage'), { fact: 'attachment-loads', is: ['yes'] }] };
+/** Engaged by a rod that passes over its dead centre. */
+const BY_ROD = engagedBy('lever-rod');
 
 /** A mid PTO belt that shares its tension with the attachment. */
 export const MID_PTO: Procedure = {
@@ -8,7 +13,7 @@ export const MID_PTO: Procedure = {
   gather: ['two wrenches for the slotted guide', 'steel rule', 'oil can', 'vice for the rod'],
   minutes: [30, 60],
   needs: ['engage', 'take-up', 'attachment-loads'],
-  meant: { any: [tightenedBy('floating-carriage'), { fact: 'attachment-loads', is: ['yes'] }] },
+  meant: SHARED,
   because: 'the attachment also pulls its tensioner',
   steps: [
     {
@@ -26,6 +31,7 @@ export const MID_PTO: Procedure = {
     { id: 'photo-both', stage: 'look', text: 'Photograph both belts, rear spring, idler, rod and collar.', photo: true },
     {
       id: 'rear-spring',
+      where: SHARED,
       stage: 'look',
       text: 'Check whether the rear spring is stretched. If it is slack with the attachment mounted, the attachment belt is off, stretched or wrong.',
       reads: [length('Rear spring', 'released')],
@@ -37,12 +43,14 @@ export const MID_PTO: Procedure = {
     },
     {
       id: 'rod',
+      where: BY_ROD,
       stage: 'look',
       text: 'Check that the rod is straight and its bend square. The lock nut at the lever must leave the joint free to move without rattling.',
       hold: true,
     },
     {
       id: 'collar',
+      where: BY_ROD,
       stage: 'look',
       text: 'Check the set screw of the collar: its point must be sharp and grip the rod. Mark its position.',
       hold: true,
@@ -55,6 +63,7 @@ export const MID_PTO: Procedure = {
     },
     {
       id: 'judge-both',
+      where: SHARED,
       stage: 'match',
       text: 'Judge the PTO belt with both belts in the drive. The attachment belt is always tight and need not release.',
     },
@@ -73,6 +82,7 @@ export const MID_PTO: Procedure = {
     },
     {
       id: 'collar-step',
+      where: BY_ROD,
       stage: 'set',
       instrument: 'setting',
       text: 'Move the collar one small step, move the lever over, and measure again, until both belts are in their ranges.',
@@ -81,12 +91,19 @@ export const MID_PTO: Procedure = {
     },
     {
       id: 'latch-fall',
+      where: BY_ROD,
       stage: 'set',
       text: 'Move the lever past the point of most resistance. It must finish its travel by itself. Compare its fall with the manual; without one, use the shop’s own limit. If it hovers or meets its stop tab first, straighten or set the rod, not the spring.',
       reads: [length('Fall of the lever')],
       loop: 'idler-spring',
     },
-    { id: 'stays-in', stage: 'set', text: 'Press the idler hard by hand. The lever must stay engaged.', hold: true },
+    {
+      id: 'stays-in',
+      where: engagedBy('lever-rod', 'lever-cable', 'hand-latch'),
+      stage: 'set',
+      text: 'Press the idler hard by hand. The lever must stay engaged.',
+      hold: true,
+    },
     {
       id: 'keepers',
       stage: 'set',

@@ -1,4 +1,7 @@
-import { ALWAYS, engagedBy, force, length, words, type Procedure } from './step';
+import { ALWAYS, engagedBy, force, length, mountedBy, words, type Condition, type Procedure } from './step';
+
+/** The thrower is taken off the machine. */
+const REMOVABLE: Condition = { not: mountedBy('one-machine') };
 
 /** Mounting a snow thrower and its belt. */
 export const SNOW_THROWER: Procedure = {
@@ -7,22 +10,24 @@ export const SNOW_THROWER: Procedure = {
   name: 'Snow thrower mounting and belt',
   gather: ['wrenches for the carriage bolts', 'pin tray', 'a helper or a trolley', 'labelled bags'],
   minutes: [25, 90],
-  needs: ['engage', 'adjuster', 'power'],
+  needs: ['mount', 'engage', 'adjuster', 'power'],
   meant: ALWAYS,
-  because: 'it is a snow thrower',
+  because: 'it is a snow thrower in its season',
   steps: [
     {
       id: 'deck-stored',
       stage: 'fit',
       text: 'Remove the mower deck. Store its belt with it, labelled. Remove the front bumper. Count its fasteners into a labelled bag.',
       off: ['Bumper fasteners'],
+      where: REMOVABLE,
     },
-    { id: 'parts-that-stay', stage: 'look', text: 'Check that no deck belt hangs near the engine pulley.', hold: true },
+    { id: 'parts-that-stay', stage: 'look', text: 'Check that no deck belt hangs near the engine pulley.', hold: true, where: REMOVABLE },
     {
       id: 'hitch',
       stage: 'fit',
       text: 'Fit the hitch brackets over the axle, with the carriage bolts square in their holes. Start all nuts by hand on both sides. Then tighten them in turn.',
       why: 'Tightening one side first tilts the hitch.',
+      where: mountedBy('module', 'brackets'),
       torque: true,
     },
     {
@@ -31,13 +36,21 @@ export const SNOW_THROWER: Procedure = {
       text: 'Raise the drive module under the frame. Check that both sides are seated before you release it.',
       hold: true,
       two: 'Use two people, or a jack.',
+      where: mountedBy('module'),
     },
-    { id: 'module-bolts', stage: 'fit', text: 'Fit and tighten the securing bolt and nut on each side.', torque: true },
+    {
+      id: 'module-bolts',
+      stage: 'fit',
+      text: 'Fit and tighten the securing bolt and nut on each side.',
+      torque: true,
+      where: mountedBy('module'),
+    },
     {
       id: 'lock-to-lock',
       stage: 'fit',
       text: 'Route the cable or harness through its slot, clear of belt, exhaust and steering. Fit the spring pin. Steer from lock to lock: nothing may catch.',
       hold: true,
+      where: REMOVABLE,
     },
     { id: 'connector', stage: 'fit', text: 'Connect the connector.', where: engagedBy('electric-clutch') },
     {
@@ -56,9 +69,10 @@ export const SNOW_THROWER: Procedure = {
     {
       id: 'in-line',
       stage: 'fit',
-      text: 'Place the thrower in line with the tractor, on its skids. Remove the belt guide at the thrower.',
-      off: ['Belt guide'],
+      text: 'Place the thrower in line with the tractor, on its skids.',
+      where: REMOVABLE,
     },
+    { id: 'guide-off', stage: 'fit', text: 'Remove the belt guide at the thrower.', off: ['Belt guide'] },
     {
       id: 'number',
       stage: 'match',
@@ -77,6 +91,7 @@ export const SNOW_THROWER: Procedure = {
       id: 'roll-in',
       stage: 'fit',
       text: 'Lower the hitch until its transport lock is off. Roll in until both mounting pins are seated, as this design seats them.',
+      where: REMOVABLE,
     },
     {
       id: 'pins-home',
@@ -84,6 +99,7 @@ export const SNOW_THROWER: Procedure = {
       text: 'Lock the thrower on both sides, as its design locks it. Check that each pin or latch is fully home. If one is not, raise the housing a little and seat it again.',
       hold: true,
       why: 'A pin that is not fully home comes out at the first shock.',
+      where: REMOVABLE,
     },
     { id: 'engine-pulley', stage: 'fit', text: 'Fit the belt on the engine or module pulley, inside its keeper.', hold: true },
     {
@@ -107,6 +123,7 @@ export const SNOW_THROWER: Procedure = {
       stage: 'set',
       text: 'Raise to transport height. Check that the lock engages and the belt stays in line, clear of guide edges. Lower again.',
       hold: true,
+      where: REMOVABLE,
     },
     {
       id: 'chute',
@@ -115,12 +132,18 @@ export const SNOW_THROWER: Procedure = {
       reads: [words('Shear bolts fitted')],
     },
     { id: 'hands-clear', stage: 'prove', text: 'Keep hands and people clear of auger and chute. Never clear a chute by hand.', hold: true },
-    { id: 'lift-turning', stage: 'prove', text: 'Lift and lower once while it turns slowly. Check that the belt stays on.' },
+    {
+      id: 'lift-turning',
+      stage: 'prove',
+      text: 'Lift and lower once while it turns slowly. Check that the belt stays on.',
+      where: REMOVABLE,
+    },
     {
       id: 'both-seasons',
       stage: 'book',
       text: 'Record the stored parts and the adjuster setting. Plan a follow-up after the first day of snow.',
       on: ['Bumper fasteners'],
+      where: REMOVABLE,
     },
   ],
 };

@@ -6,7 +6,7 @@ import type { RecordLine } from '../kind';
 import { beltWidth, inspection, intake, isFaultFound, safety, timeAgain, tracedCheck } from './inspection';
 import { line, type Known, type RunListOf } from './known';
 import type { OpenLine } from './line';
-import { belt, checksAgain, procedureChoice, repairs, setting, stepLines, testing, testResult } from './work';
+import { belt, checksAgain, partsListCheck, procedureChoice, repairs, setting, stepLines, testing, testResult } from './work';
 
 /** Every line that a job needs, in order, with its state. */
 export function openLines(of: RunListOf): OpenLine[] {
@@ -37,6 +37,7 @@ export function openLines(of: RunListOf): OpenLine[] {
     ...first('secure'),
     ...inspection(known),
     ...procedureChoice(known),
+    ...partsListCheck(known),
     ...middle.slice(0, cover),
     ...(known.procedures.length > 0 ? beltWidth(known) : []),
     ...middle.slice(cover, lastLook + 1),

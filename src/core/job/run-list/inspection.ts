@@ -35,6 +35,19 @@ export function intake({ lines, kind, ticket, stopLimitS }: Known): OpenLine[] {
       state: asked ? 'done' : 'open',
       reason: asked ? asked.complaints.map((c) => complaintOf(c).label).join('; ') : 'The complaint selects the checks.',
     }),
+    ...(asked?.arrives === 'apart'
+      ? [
+          line({
+            id: 'arrived',
+            work: { kind: 'arrived' },
+            stage: 'ask',
+            title: 'List the parts that arrived removed',
+            minutes: 5,
+            state: lines.some((l) => l.type === 'tally' && l.stage === 'ask' && !l.withdrawn) ? 'done' : 'open',
+            reason: 'The parts count starts with this list.',
+          }),
+        ]
+      : []),
     line({
       id: 'times-found',
       work: { kind: 'times-found' },

@@ -10,6 +10,8 @@ export type LineWork =
       readonly kind:
         | 'complaint'
         | 'times-found'
+        | 'arrived'
+        | 'parts-list'
         | 'safety'
         | 'width'
         | 'inspect'

@@ -7,6 +7,8 @@ import {
   knownMachine,
   NOTHING_ASKED,
   openHolds,
+  PARTS_LIST,
+  partsListWords,
   PROCEDURES,
   runListInput,
   runListOf,
@@ -317,6 +319,37 @@ describe('a reading answers the steps that need it', () => {
   it('does not answer a step as found after the machine was changed', () => {
     const late = [ASKED, chosen('cable'), moved(4), timed('engagement', 0.7)];
     expect(stateOf(listOf(late), 'step:cable/time-found')).toBe('not-needed');
+  });
+});
+
+describe('a machine that arrives dismantled', () => {
+  const apart = line('ask', 'asked', { ...NOTHING_ASKED, arrives: 'apart' });
+  it('lists what is removed at Intake, and the parts count starts with that list', () => {
+    expect(listOf([ASKED]).lines.some((l) => l.id === 'arrived')).toBe(false);
+    expect(listOf([apart]).now?.id).toBe('arrived');
+    const list = listOf([apart, line('ask', 'tally', { item: 'Deck bolts', count: 6, way: 'off', note: '' })]);
+    expect(stateOf(list, 'arrived')).toBe('done');
+    expect(list.lines.find((l) => l.id === 'parts')?.reason).toBe('Still removed: 6 deck bolts.');
+  });
+});
+
+describe('the parts list of a drive', () => {
+  const facts = known({});
+  const listed: Facts = { ...facts, 'parts-list': { value: ['1 × shim 0.5 mm', '6 × balls'], by: 'Bram', at: '2026-11-26T09:00:00Z' } };
+  it('is checked before work starts, once there is a procedure', () => {
+    expect(listOf([ASKED], { facts: listed }).lines.some((l) => l.id === 'parts-list')).toBe(false);
+    const list = listOf([ASKED, chosen('deck-off')], { facts: listed });
+    const at = (id: string) => list.lines.findIndex((l) => l.id === id);
+    expect(at('parts-list')).toBeGreaterThan(at('procedure'));
+    expect(at('parts-list')).toBeLessThan(list.lines.findIndex((l) => l.stage === 'fit' && l.work.kind === 'step'));
+    expect(listOf([ASKED, chosen('cable')]).lines.some((l) => l.id === 'parts-list')).toBe(false);
+  });
+  it('is done by its check, which names what is missing', () => {
+    const words = partsListWords(['1 × shim 0.5 mm', '6 × balls'], new Set(['6 × balls']));
+    const checked = line('look', 'step', { ...PARTS_LIST, words, outcome: 'done', why: '', readings: [], torque: '' });
+    const done = listOf([ASKED, chosen('cable'), checked], { facts: listed }).lines.find((l) => l.id === 'parts-list');
+    expect(done).toMatchObject({ state: 'done', reason: 'Parts list checked (2 lines). Missing: 1 × shim 0.5 mm.' });
+    expect(partsListWords(['6 × balls'], new Set(['6 × balls']))).toBe('Parts list checked (1 line): all there.');
   });
 });
 

@@ -7,6 +7,7 @@ import { removedParts } from '../removed-parts';
 import { brakeFirst } from './inspection';
 import { BELT_CHECKS, line, nameOf, UNTIMED, type Known } from './known';
 import type { OpenLine } from './line';
+import { PARTS_LIST, partsListOf } from '../parts-list';
 import { answeredSteps, readsAsFound, readsFound } from './steps';
 
 /** True if the tension of the job's belt is set on this job, by an adjuster. */
@@ -98,6 +99,23 @@ export function belt({ lines, drive, found }: Known): OpenLine {
             ? 'Match needs the drive.'
             : 'No check shows that the belt must be replaced.',
   });
+}
+
+/** The parts list of the drive, checked before work starts. */
+export function partsListCheck({ lines, facts, procedures }: Known): OpenLine[] {
+  if (partsListOf(facts).length === 0 || procedures.length === 0) return [];
+  const checked = stepsWritten(lines, PARTS_LIST.procedure).get(PARTS_LIST.step);
+  return [
+    line({
+      id: 'parts-list',
+      work: { kind: 'parts-list' },
+      stage: 'look',
+      title: 'Check the parts against the parts list',
+      minutes: 3,
+      state: checked ? 'done' : 'open',
+      reason: checked?.words ?? 'A missing shim or spacer shows before work starts, not after it.',
+    }),
+  ];
 }
 
 /** Why a step is not needed in the present condition; null where it is. */

@@ -97,7 +97,7 @@ export const stepText: LineText<'step'> = (body, { units: { show } }) => {
 const PART_WORDS = { off: 'Removed', on: 'Refitted', new: 'Fitted new', replaced: 'Not refitted', stored: 'Stored' } as const;
 
 export const partsCountText: LineText<'tally'> = ({ way, count, item, note }) => {
-  const fate = way === 'replaced' ? `, replaced by ${note}` : way === 'stored' ? `, until ${note}` : '';
+  const fate = way === 'replaced' ? `, replaced by ${note}` : way === 'stored' ? `, until ${note}` : note && `, ${note}`;
   return line`${PART_WORDS[way]}: ${String(count)} ${item.toLowerCase()}${fate}`;
 };
 

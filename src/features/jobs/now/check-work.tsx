@@ -42,7 +42,7 @@ export function CheckWork({
   };
   return (
     <>
-      <CheckNotes {...{ commands, jobContext, kind }} check={item.check} />
+      <CheckNotes {...{ at, commands, jobContext, kind }} check={item.check} />
       {off.length > 0 ? (
         <Box sx={{ mb: 1 }}>
           <Box sx={{ mb: 1 }}>

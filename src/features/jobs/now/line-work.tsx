@@ -5,6 +5,7 @@ import type { RunLine } from '@/core/job';
 import { PartsCountPanel } from '../procedure/parts-count';
 import type { StageProps } from '../stages/module';
 import { SafetyList } from '../stages/secure/safety-list';
+import { ArrivedParts, PartsListCheck } from '../stages/instruments';
 import { CheckWork } from './check-work';
 import { RepairWork } from './repair-work';
 import { ProcedureWork, StepWork } from './step-work';
@@ -22,6 +23,10 @@ export function LineWork({ line, onOver, ...stage }: StageProps & { line: RunLin
     case 'times-found':
     case 'times':
       return writable ? <PoweredTest {...props} when={work.kind === 'times' ? 'proved' : 'found'} /> : null;
+    case 'arrived':
+      return <ArrivedParts {...props} />;
+    case 'parts-list':
+      return writable ? <PartsListCheck {...props} onOver={onOver} /> : null;
     case 'safety':
       return <SafetyList {...props} />;
     case 'width':

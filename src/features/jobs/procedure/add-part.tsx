@@ -12,21 +12,36 @@ type Part = EntryBody<'tally'>;
 
 /** Key of a part in the count. */
 const WAYS = { off: 'Removed', stored: 'Arrived without (stored)', new: 'New part fitted' } as const;
-type EntryWay = keyof typeof WAYS;
+/** The same for a machine that arrives dismantled. */
+export const ARRIVED_WAYS = { off: 'Came along', missing: 'Missing', stored: 'Stored' } as const;
+/** Note of a part that did not come along. */
+export const MISSING_ON_ARRIVAL = 'missing on arrival';
+type EntryWay = keyof typeof WAYS | keyof typeof ARRIVED_WAYS;
 
 const MOST_PARTS = 999;
 const NEW_PART: { item: string; count: string; way: EntryWay; until: string } = { item: '', count: '1', way: 'off', until: '' };
-const DONE_WORDS: Readonly<Record<EntryWay, string>> = { off: 'removed', stored: 'stored', new: 'fitted new' };
+const DONE_WORDS: Readonly<Record<EntryWay, string>> = { off: 'removed', missing: 'missing', stored: 'stored', new: 'fitted new' };
 
 /** Another part for the count: removed, stored or fitted new. */
-export function AddPart({ onAdd }: { onAdd: (part: Part, words: string) => Promise<boolean> }) {
+export function AddPart({
+  ways = WAYS,
+  onAdd,
+}: {
+  ways?: typeof WAYS | typeof ARRIVED_WAYS;
+  onAdd: (part: Part, words: string) => Promise<boolean>;
+}) {
   const { control, handleSubmit, reset, formState } = useForm({ defaultValues: NEW_PART, mode: 'onChange' });
   const { item, count, way, until } = useWatch({ control }) as typeof NEW_PART;
   const isReady = readCount(count, 1, MOST_PARTS) !== null && item.trim() !== '' && (way !== 'stored' || until.trim() !== '');
   const add = handleSubmit(async (typed) => {
     const number = readCount(typed.count, 1, MOST_PARTS);
     if (!isReady || number === null) return;
-    const part: Part = { item: typed.item.trim(), count: number, way: typed.way, note: typed.way === 'stored' ? typed.until.trim() : '' };
+    const part: Part = {
+      item: typed.item.trim(),
+      count: number,
+      way: typed.way === 'missing' ? 'off' : typed.way,
+      note: typed.way === 'stored' ? typed.until.trim() : typed.way === 'missing' ? MISSING_ON_ARRIVAL : '',
+    };
     if (await onAdd(part, DONE_WORDS[typed.way])) reset({ ...NEW_PART, way: typed.way });
   });
   return (
@@ -53,9 +68,9 @@ export function AddPart({ onAdd }: { onAdd: (part: Part, words: string) => Promi
         slotProps={{ htmlInput: { maxLength: 120 } }}
       />
       <Field control={control} name="way" select label="State" sx={{ width: 210 }}>
-        {(Object.keys(WAYS) as EntryWay[]).map((id) => (
+        {Object.entries(ways).map(([id, label]) => (
           <MenuItem key={id} value={id}>
-            {WAYS[id]}
+            {label}
           </MenuItem>
         ))}
       </Field>

@@ -93,7 +93,7 @@ function Proposals({
             <Box sx={{ color: 'var(--ts-quiet)' }}>On this job</Box>
           ) : (
             <Button
-              variant={meant === true ? 'contained' : 'outlined'}
+              variant={meant === true && !procedure.partWork ? 'contained' : 'outlined'}
               sx={{ minHeight: 56 }}
               onClick={() => void onChoose(procedure, meant === true ? procedure.because : '')}
               aria-label={`Use procedure: ${procedureName(procedure)}`}

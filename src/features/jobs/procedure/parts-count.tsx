@@ -5,9 +5,10 @@ import Button from '@mui/material/Button';
 import Typography from '@mui/material/Typography';
 import { useState } from 'react';
 import { setupOf, type SetupId } from '@/core/fault';
-import { partsCount, setupsUp, type EntryBody } from '@/core/job';
+import { partsCount, setupsUp, type EntryBody, type StoredPart } from '@/core/job';
 import { blank, lazyPart } from '@/ui/lazy';
 import type { StageProps } from '../stages/module';
+import type { Job } from '@/contract/records';
 
 /** Both forms load when they are first shown. */
 const AddPart = lazyPart(async () => (await import('./add-part')).AddPart, blank(80));
@@ -31,8 +32,13 @@ export function PartsCountPanel({ job, at, commands, writable }: Pick<StageProps
     // The part removed last is refitted first.
     for (const id of [...up].reverse()) await close(id);
   };
+  const before = job.storedParts.filter(({ item }) => !stored.has(item) && !isHandled(job.entries, item));
+  /** The ticket states first that the machine arrived without the part. */
+  const fromStore = async ({ item, count, note }: StoredPart) => {
+    if (await write({ item, count, way: 'stored', note }, 'stored')) await refit(item, count);
+  };
   const nothing = off.size + up.size === 0;
-  if (!writable && nothing && stored.size === 0) return null;
+  if (!writable && nothing && stored.size + before.length === 0) return null;
   return (
     <Box component="section" aria-label="Parts removed" sx={{ mt: 2 }}>
       <Typography variant="h2">Parts removed</Typography>
@@ -64,6 +70,7 @@ export function PartsCountPanel({ job, at, commands, writable }: Pick<StageProps
           All parts refitted
         </Button>
       )}
+      <InStore parts={before} writable={writable} onBack={(part) => void fromStore(part)} />
       {writable && <AddPart onAdd={write} />}
       {leaving && (
         <PartMissing
@@ -77,6 +84,32 @@ export function PartsCountPanel({ job, at, commands, writable }: Pick<StageProps
     </Box>
   );
 }
+
+/** Parts that an earlier job put into store. */
+function InStore({ parts, writable, onBack }: { parts: readonly StoredPart[]; writable: boolean; onBack: (part: StoredPart) => void }) {
+  if (parts.length === 0) return null;
+  return (
+    <>
+      <Typography variant="h3" sx={{ mt: 2 }}>
+        In store since an earlier job
+      </Typography>
+      <Box component="ul" sx={{ listStyle: 'none', p: 0, m: 0 }}>
+        {parts.map((part) => (
+          <Line
+            key={part.item}
+            words={`${part.count} ${part.item.toLowerCase()}: ${part.note} (job ${part.job})`}
+            writable={writable}
+            onBack={() => onBack(part)}
+          />
+        ))}
+      </Box>
+    </>
+  );
+}
+
+/** True if this job wrote a line about the part already. */
+const isHandled = (entries: Job['entries'], item: string): boolean =>
+  entries.some((l) => l.type === 'tally' && !l.withdrawn && l.body.item === item);
 
 function Line({ words, writable, onBack, onGone }: { words: string; writable: boolean; onBack: () => void; onGone?: () => void }) {
   return (

@@ -6,7 +6,9 @@ import { show } from '@/ui/test-shell';
 import type { JobCommands } from '../job-commands';
 import { aJob, ticketLine } from '../test-job';
 import type { JobContext } from '../use-job-context';
+import { PartsListCheck } from './parts-list-check';
 import { StepCard } from './step-card';
+import type { StageProps } from '../stages/module';
 import type { TicketEntry } from '@/contract/records';
 
 vi.mock('next/navigation', async () => (await import('../../test-features')).navigation);
@@ -68,6 +70,23 @@ describe('parts that are put into store', () => {
     type(/Attachment belt into store/, '0');
     await press('Done');
     expect(written().map(([kind]) => kind)).toEqual(['step']);
+  });
+});
+
+describe('the parts list of a drive', () => {
+  const check = (write: JobCommands['write'], over = vi.fn()) => {
+    const facts = { 'parts-list': { value: ['1 × shim 0.5 mm', '6 × balls'], by: 'Bram', at: '2026-11-26T09:00:00Z' } };
+    const props = { job: aJob({ number: 771 }), at: 'look', commands: { write }, jobContext: { facts } } as unknown as StageProps;
+    return show(<PartsListCheck {...props} onOver={over} />);
+  };
+  it('writes what is missing', async () => {
+    const write = vi.fn(async (..._: unknown[]) => true);
+    const over = vi.fn();
+    check(write as never, over);
+    await userEvent.click(screen.getByRole('checkbox', { name: '6 × balls' }));
+    await press('Save: 1 of 2 missing');
+    expect(write.mock.calls[0]![2]).toMatchObject({ words: 'Parts list checked (2 lines). Missing: 1 × shim 0.5 mm.', outcome: 'done' });
+    expect(over).toHaveBeenCalledOnce();
   });
 });
 

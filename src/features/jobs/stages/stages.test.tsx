@@ -77,7 +77,28 @@ describe('Ask', () => {
     whole.unmount();
     at('ask', asked('apart'));
     expect(screen.queryByRole('group', { name: 'Before it runs' })).toBeNull();
-    expect(within(now()).getByText('Next: Make the machine safe')).toBeTruthy();
+    expect(within(now()).getByRole('heading', { name: 'List the parts that arrived removed' })).toBeTruthy();
+  });
+  it('lists what arrived removed, and what is missing', async () => {
+    const { sent } = serverThat(ok);
+    at('ask', job({ entries: [line('ask', 'asked', { ...NOTHING_ASKED, arrives: 'apart' })] }));
+    await userEvent.type(await screen.findByLabelText('Part'), 'Belt keeper');
+    await userEvent.click(screen.getByRole('combobox', { name: 'State' }));
+    await userEvent.click(screen.getByRole('option', { name: 'Missing' }));
+    await press('Add part');
+    await waitFor(() =>
+      expect(entries(sent, 'tally').map((e) => e.body)).toEqual([
+        { item: 'Belt keeper', count: 1, way: 'off', note: 'missing on arrival' },
+      ]),
+    );
+  });
+  it('records checks on the running machine without a request by tracing', async () => {
+    at('ask', job({ entries: [line('ask', 'asked', { ...NOTHING_ASKED, complaints: ['runs-on'] })] }));
+    await userEvent.click(await screen.findByRole('button', { name: /^Running checks/ }));
+    await userEvent.click(screen.getByRole('button', { name: /^Watch the belt engage and release/ }));
+    expect(await screen.findByText(/This check needs the machine running/)).toBeTruthy();
+    // A lever deck has no idle speed check: that belongs to a CVT.
+    expect(screen.queryByRole('button', { name: /^Idle speed/ })).toBeNull();
   });
   it('confirms the list of a powered test again in one tap where nothing was changed since', async () => {
     const ran = line('ask', 'running', {

@@ -48,7 +48,9 @@ export function AskForm({
   };
   const heard = hear(asked.words);
   const offered = (COMPLAINTS as readonly Complaint[]).filter((c) => jobContext.kind === null || c.kinds.includes(jobContext.kind));
-  const first = offered.filter((c) => heard.includes(c.id as ComplaintId) || asked.complaints.includes(c.id as ComplaintId));
+  // In the order of the customer’s words, then those chosen otherwise.
+  const order = [...new Set([...heard, ...asked.complaints])];
+  const first = order.flatMap((id) => offered.find((c) => c.id === id) ?? []);
   const shown = all ? offered : first.length === 0 ? commonComplaints(jobContext.kind, OFFERED_FIRST) : first;
   return (
     <Box component="fieldset" disabled={!writable} sx={{ border: 0, p: 0, m: 0, display: 'grid', gap: 1.5 }}>
@@ -163,7 +165,11 @@ function Before({ asked, writable, onPut }: { asked: Asked; writable: boolean; o
       />
       <Choices
         label="Where did the belt end up?"
-        options={options(BELT_ENDED, BELT_ENDED_WORDS)}
+        // An older ticket may name a side. It stays visible.
+        options={options(
+          BELT_ENDED.filter((id) => (id !== 'engine-side' && id !== 'far-side') || id === asked.beltEnded),
+          BELT_ENDED_WORDS,
+        )}
         value={asked.beltEnded}
         disabled={!writable}
         onChoose={(beltEnded) => onPut({ beltEnded })}

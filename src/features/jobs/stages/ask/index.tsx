@@ -13,6 +13,7 @@ import { StageFrame } from '../frame';
 import type { StageModule, StageProps } from '../module';
 import { useSimulated } from '../simulated';
 import { AskForm, PoweredTest } from '../instruments';
+import { RunningChecks } from '../running';
 
 /** Intake: the complaint, the times as found, and what the complaint suggests. */
 function Panel(props: StageProps) {
@@ -62,6 +63,7 @@ function Stage(props: StageProps) {
           <PoweredTest {...props} jobContext={jobContext} when="found" />
         </Fold>
       )}
+      {written && written.arrives === 'whole' && <RunningChecks {...props} />}
     </StageView>
   );
 }

@@ -12,21 +12,24 @@ import type { StageProps } from '../module';
 /** Warnings of a check that needs the machine running, or the key on. */
 export function CheckNotes({
   check,
+  at,
   commands,
   jobContext,
   kind,
-}: Pick<StageProps, 'commands'> & { check: Check; jobContext: JobContext; kind: DriveKind }) {
-  if (check.state === 'running')
+}: Pick<StageProps, 'at' | 'commands'> & { check: Check; jobContext: JobContext; kind: DriveKind }) {
+  if (check.state === 'running') {
+    const tested = at === 'prove' ? 'prove' : 'ask';
     return (
       <Alert
         severity="warning"
         variant="outlined"
         sx={{ mb: 1 }}
-        action={<Button onClick={() => commands.openStage('ask')}>Open the powered test</Button>}
+        action={<Button onClick={() => commands.openStage(tested)}>Open the powered test</Button>}
       >
-        {needsMachineRunning(stageName('ask'))}
+        {needsMachineRunning(stageName(tested))}
       </Alert>
     );
+  }
   if (check.state === 'key-on')
     return (
       <Alert severity="warning" variant="outlined" sx={{ mb: 1 }}>

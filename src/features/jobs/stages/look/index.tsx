@@ -175,7 +175,7 @@ function CheckApart({
       <Typography variant="h3" sx={{ mb: 0.5 }}>
         {check.label}
       </Typography>
-      {!simulated && <CheckNotes {...{ commands, jobContext, check, kind }} />}
+      {!simulated && <CheckNotes {...{ at, commands, jobContext, check, kind }} />}
       <CheckCard {...{ job, at, commands, jobContext, item, kind, found, writable }} />
     </Box>
   );

@@ -10,6 +10,7 @@ import { StageView } from '../../now/stage-view';
 import type { StageModule, StageProps } from '../module';
 import { doNotHandBack } from '../../stage-messages';
 import { PoweredTest, TestForm } from '../instruments';
+import { RunningChecks } from '../running';
 
 /** Test: the machine run under its own list, timed, cycled and watched. */
 function Panel(props: StageProps) {
@@ -56,6 +57,7 @@ function Panel(props: StageProps) {
             <PoweredTest {...props} when="proved" />
           </Fold>
         )}
+        {off.length === 0 && <RunningChecks {...props} />}
         {tested && (
           <Fold title="Test result" says="on the ticket">
             <TestForm {...props} />
