@@ -16,7 +16,7 @@ notifyManager.setScheduler((notify) => setTimeout(() => afterPointerUp(notify), 
 /** Time that reads stay on the device, ms. */
 const STORED_MS = 7 * 86_400_000;
 /** Version of the stored reads. It changes with their shape, so that old ones are ignored. */
-const SHAPE = '4';
+const SHAPE = '5';
 
 /** A browser without storage reads from the server only. */
 const nothing = () => undefined;

@@ -30,6 +30,8 @@ import {
 export interface TensionBasis {
   /** Target of the manual, N. It takes precedence, and the computed one is shown next to it. */
   readonly ownTargetN: number | null;
+  /** Lowest and highest tension by the manual, N. Null where it states one value. */
+  readonly ownRangeN?: readonly [number, number] | null;
   /** A belt that has not run in yet. */
   readonly newBelt: boolean;
 }
@@ -78,6 +80,8 @@ export type TensionAnswer =
       /** Tension to set: that of the manual, of a new belt, or the computed one. */
       readonly targetN: number | null;
       readonly targetBy: 'manual' | 'new-belt' | 'computed';
+      /** Range of the manual’s target, N. Null without one. */
+      readonly manualN: readonly [number, number] | null;
       /** Signs at that tension. */
       readonly spans: readonly SpanSign[];
       /** Degrees or mm that the longest span shows by feel at the target. */
@@ -103,6 +107,13 @@ export type TensionAnswer =
   | { readonly ok: false; readonly problem: string };
 
 type Told = Extract<TensionAnswer, { ok: true }>;
+
+/** Tolerance of a manual that states one value. A choice: readings and settings have about the same error. */
+const MANUAL_TOLERANCE = 0.15;
+
+/** Range of the manual’s target: as stated, or its one value with a tolerance. */
+const manualRange = ({ ownTargetN, ownRangeN = null }: TensionBasis): readonly [number, number] | null =>
+  ownRangeN ?? (ownTargetN === null ? null : [(1 - MANUAL_TOLERANCE) * ownTargetN, (1 + MANUAL_TOLERANCE) * ownTargetN]);
 
 /** The drive with another outside length of one belt. */
 export const withLength = (drive: Drive, beltId: string, outsideMm: number): Drive => ({
@@ -150,6 +161,7 @@ export function answerTension(request: TensionRequest): TensionAnswer {
     sheet,
     targetN,
     targetBy,
+    manualN: manualRange(basis),
     spans: signsAt(strands, targetN),
     feel,
     ...settings,

@@ -1,4 +1,4 @@
-import type { JobStatus, RidingWritten, Stage, Stages, StoredPart, TypedBody, WarrantyWritten } from '../../core/job';
+import type { JobStatus, ManualTarget, RidingWritten, Stage, Stages, StoredPart, TypedBody, WarrantyWritten } from '../../core/job';
 import type { Facts, ShopLimits } from '../../core/machine';
 import type { Unreadable } from '../../core/stored';
 import type { PastReading, TensionEpoch } from '../../core/tension';
@@ -82,6 +82,8 @@ export interface TensionPast {
   /** In the order in which they were written. */
   readonly readings: readonly PastReading[];
   readonly epochs: readonly TensionEpoch[];
+  /** Latest target of the manual for each belt, by the id of the belt. */
+  readonly manual: Readonly<Record<string, ManualTarget & { readonly job: number }>>;
 }
 
 /** Riding records and warranties by machine, in time order. */

@@ -37,6 +37,8 @@ export type { Found, Securing, StepRecord } from './record';
 export { openStackFindings, stackRepair } from './stack-findings';
 export { coverLeftOff, partsCount, setupsUp, removedParts, partsStillOff } from './removed-parts';
 export { PARTS_LIST, partsListOf, partsListWords } from './parts-list';
+export { MANUAL_FORMS } from './entries/tension-basis';
+export type { ManualForm, ManualTarget } from './entries/tension-basis';
 export { storedParts } from './stored-parts';
 export type { CountedPart, StoredPart } from './stored-parts';
 export type { PartsCount } from './removed-parts';

@@ -129,6 +129,7 @@ describe('entries of a ticket', () => {
           { id: 'pump', label: 'Pump', kw: 2, guess: null },
         ],
         ownTargetN: 210,
+        manual: null,
         newBelt: true,
       },
     },

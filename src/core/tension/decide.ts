@@ -11,6 +11,8 @@ export const engagementOf = (seconds: number): Engagement =>
 
 export interface DecideAsk {
   readonly band: TensionBand;
+  /** Range of the manual’s target, N: it takes precedence. Null without one. */
+  readonly manualN?: readonly [number, number] | null;
   /** The position of each adjuster to set, for the tension as it was read. */
   readonly recommended: readonly Recommendation[];
   /** Current settings, by adjuster id. `settings` holds every setting, to find one that is tight enough. */
@@ -43,6 +45,8 @@ export type DecideReason =
   | 'holds-but-slow'
   | 'under-floor'
   | 'over-ceiling'
+  | 'under-manual'
+  | 'over-manual'
   | 'soft'
   | 'slips'
   | 'brake-stays-off'
@@ -131,11 +135,21 @@ function holdsOnlyUnreleased({ readN, computedN, settings, band }: DecideAsk): b
   );
 }
 
+/** Reason against a tension that is too high or too low: the physical limit before the manual’s range. */
+const gripReason = ({ band }: DecideAsk, tooTight: boolean, nowN: number | null): DecideReason =>
+  tooTight
+    ? band.ceiling !== null && nowN !== null && nowN > band.ceiling
+      ? 'over-ceiling'
+      : 'over-manual'
+    : nowN !== null && nowN < RETENSION_OVER_FLOOR * band.floor
+      ? 'under-floor'
+      : 'under-manual';
+
 /** The setting to make, or what to do where none is better. */
 function correction(ask: DecideAsk, wrong: Wrong): Pick<Decided, 'act' | 'because'> & { readonly to?: Decided['to'] } {
   const { release, slow, tooTight, low } = wrong;
   // It holds by what was read and is still slow: tension alone is not the cause, but a little more of it is the cheapest try.
-  const grip: DecideReason[] = tooTight ? ['over-ceiling'] : low ? ['under-floor'] : slow.length > 0 ? ['holds-but-slow'] : [];
+  const grip: DecideReason[] = tooTight || low ? [gripReason(ask, tooTight, wrong.nowN)] : slow.length > 0 ? ['holds-but-slow'] : [];
   const why = [...release, ...grip, ...slow];
   const best = betterSetting(ask, wrong);
   if (best) {
@@ -177,8 +191,9 @@ export function decide(ask: DecideAsk): Decided {
   const nowN = knownTension(ask);
   if (nowN === null && release.length === 0)
     return band.target === null ? answer('read-first', ['load-unknown', ...slow]) : answer('read-first', ['nothing-read']);
-  const tooTight = nowN !== null && band.ceiling !== null && nowN > band.ceiling;
-  const low = nowN !== null && nowN < RETENSION_OVER_FLOOR * band.floor;
+  const [leastN, mostN] = ask.manualN ?? [0, Infinity];
+  const tooTight = nowN !== null && nowN > Math.min(mostN, band.ceiling ?? Infinity);
+  const low = nowN !== null && !tooTight && nowN < Math.max(leastN, RETENSION_OVER_FLOOR * band.floor);
   if (!low && !tooTight && slow.length === 0 && release.length === 0) return answer('leave', ['holds']);
   const { act, because, to = null } = correction(ask, { release, computed, slow, tooTight, low, nowN });
   return answer(act, because, to);

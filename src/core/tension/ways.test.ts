@@ -333,6 +333,20 @@ describe('leave, adjust or replace', () => {
     // 152 − 20·log(1 + h) = 110.
     expect(decided.hoursGained).toBeCloseTo(10 ** 2.1 - 1, 6);
   });
+  it('compares the tension with the manual’s range first, inside the physical limits', () => {
+    const manualN = [170, 200] as const;
+    expect(decide(ask({ readN: 125, manualN, recommended: [to(3, 190)] }))).toMatchObject({
+      act: 'adjust',
+      because: ['under-manual', 'reserve-left'],
+      to: { position: 3 },
+    });
+    expect(decide(ask({ readN: 185, manualN })).act).toBe('leave');
+    const tight = { present: { bracket: row(3, 230) }, computedN: 230, readN: 230, manualN };
+    expect(decide(ask(tight))).toMatchObject({ act: 'adjust', because: ['over-manual', 'reserve-left'] });
+    // A manual does not hide a belt that slips or overloads its bearings.
+    expect(decide(ask({ readN: 96, manualN: [80, 120], recommended: [to(3, 152)] })).because[0]).toBe('under-floor');
+    expect(decide(ask({ ...tight, readN: 320, manualN: [170, 400] })).because[0]).toBe('over-ceiling');
+  });
   it('replaces it where the settings left fail when released, or none is left', () => {
     const spoilt = [row(0, 80), row(1, 120), row(2, 150, ['brake-stays-off'])];
     expect(decide(ask({ readN: 96, recommended: [], settings: spoilt }))).toMatchObject({

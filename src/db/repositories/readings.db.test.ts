@@ -22,6 +22,43 @@ const READING = {
   clamped: false,
 };
 
+describe('the manual’s target of a drive', () => {
+  it('is the latest one of any job on it, until a job deletes it', async () => {
+    const { id: driveId } = await drives.addDrive(shop.db, demoDrive('orchard-rider'), 'Ines', NOW);
+    const { id: machineId } = value(await machines.saveMachine(shop.db, AUTHOR, { ...NEW_MACHINE, driveIds: [driveId] }));
+    const [first, second] = [
+      await shop.openJob({ machineId, driveId, beltId: 'blade' }),
+      await shop.openJob({ machineId, driveId, beltId: 'blade' }),
+    ];
+    const manual = {
+      form: 'tap',
+      at: 'crank>spindle',
+      where: 'Long span',
+      from: 40,
+      to: 44,
+      deflectionMm: null,
+      placeIn: null,
+      page: '12',
+      rangeN: [180, 218],
+    };
+    const write = async (job: number, target: object | null) =>
+      value(
+        await tickets.writeEntry(shop.db, on('2026-03-06T08:00:00Z'), job, 'set', {
+          type: 'tension-basis',
+          body: { belt: 'blade', loads: [], ownTargetN: target && 199, newBelt: false, manual: target },
+        } as never),
+      );
+    const known = async () => (await readings.tensionPast(shop.db, driveId)).manual;
+    expect(await known()).toEqual({});
+    await write(first, manual);
+    expect(await known()).toEqual({ blade: { ...manual, job: first } });
+    await write(second, { ...manual, page: '14' });
+    expect((await known())['blade']).toMatchObject({ page: '14', job: second });
+    await write(second, null);
+    expect(await known()).toEqual({});
+  });
+});
+
 describe('what was read of a drive before', () => {
   it('comes from every machine with it, with the hours of each, without struck-out lines', async () => {
     const { id: driveId } = await drives.addDrive(shop.db, demoDrive('orchard-rider'), 'Ines', NOW);
@@ -94,6 +131,6 @@ describe('what was read of a drive before', () => {
     expect(await readings.widthsOfShop(shop.db.ofShop(999999))).toEqual([]);
   });
   it('of another shop’s drive is nothing', async () => {
-    expect(await readings.tensionPast(shop.db.ofShop(999999), 1)).toEqual({ readings: [], epochs: [] });
+    expect(await readings.tensionPast(shop.db.ofShop(999999), 1)).toEqual({ readings: [], epochs: [], manual: {} });
   });
 });

@@ -19,7 +19,7 @@ export async function tensionPast(db: ShopDatabase, driveId: number): Promise<Te
   });
   const byId = new Map(jobs.map((j) => [j.id, j]));
   const rows = await db.models.TicketEntry.findAll({
-    where: { jobId: jobs.map((j) => j.id), type: ['reading', 'belt-booked', 'tension-decided'], withdrawnAt: null },
+    where: { jobId: jobs.map((j) => j.id), type: ['reading', 'belt-booked', 'tension-decided', 'tension-basis'], withdrawnAt: null },
     order: [['id', 'DESC']],
     limit: MOST_LINES,
     raw: true,
@@ -28,6 +28,7 @@ export async function tensionPast(db: ShopDatabase, driveId: number): Promise<Te
   const logs = new Map(await Promise.all(machines.map(async (id) => [id, await meterLog(db, id)] as const)));
   const readings: PastReading[] = [];
   const epochs: TensionEpoch[] = [];
+  const manual: Record<string, TensionPast['manual'][string]> = {};
   for (const row of rows.reverse()) {
     const job = byId.get(row.jobId);
     const read = readBody(row.type, row.bodyVersion, row.body);
@@ -39,9 +40,12 @@ export async function tensionPast(db: ShopDatabase, driveId: number): Promise<Te
       const { belt, method, at, value, tensionN, sdN, clamped, without } = body;
       readings.push({ ...when, job: job.number, belt, method, at, value, tensionN, sdN, clamped, whole: without.length === 0 });
     } else if (type === 'belt-booked' && job.beltId !== null) epochs.push({ ...when, belt: job.beltId, what: 'fitted' });
-    else if (type === 'tension-decided' && body.act === 'adjust') epochs.push({ ...when, belt: body.belt, what: 'adjusted' });
+    else if (type === 'tension-basis') {
+      if (body.manual) manual[body.belt] = { ...body.manual, job: job.number };
+      else delete manual[body.belt];
+    } else if (type === 'tension-decided' && body.act === 'adjust') epochs.push({ ...when, belt: body.belt, what: 'adjusted' });
   }
-  return { readings, epochs };
+  return { readings, epochs, manual };
 }
 
 type JobOfWidth = { readonly id: number; readonly number: number; readonly machineId: number };

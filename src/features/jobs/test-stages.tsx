@@ -24,7 +24,7 @@ export const shellOfRole = { useMayChange: () => true, useShell: () => ({ role: 
 export const stageQueries = queriesThat({
   'parts.choose': () => [{ id: 5, label: 'Flat idler 82', detail: '3 in stock' }],
   'faults.of-shop': () => ({ confirmed: [], corrections: [] }),
-  'tension.past': () => ({ readings: [], epochs: [] }),
+  'tension.past': () => ({ readings: [], epochs: [], manual: {} }),
 });
 
 const tensionOf = oncePer(solverService.tension);

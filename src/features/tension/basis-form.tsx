@@ -7,18 +7,16 @@ import { useController, useForm } from 'react-hook-form';
 import type { Drive } from '@/core/drive';
 import type { TensionBasisWritten } from '@/core/job';
 import { Choices } from '@/ui/choices';
-import { FormNumber } from '@/ui/form-inputs';
 import { useUnits } from '@/ui/units';
 import { LoadOf, type Load } from './load-of';
 import { estimatedPower } from './messages';
 
 interface BasisFields {
   readonly loads: readonly Load[];
-  readonly ownTargetN: number | null;
   readonly newBelt: boolean;
 }
 
-/** Load assumptions of the tension: loads, target of the manual, new belt. */
+/** Load assumptions of the tension: loads and a new belt. The target of the manual is passed on. */
 export function BasisForm({
   drive,
   beltId,
@@ -35,7 +33,7 @@ export function BasisForm({
 }) {
   const { show } = useUnits();
   const { control, handleSubmit, formState } = useForm<BasisFields>({
-    defaultValues: { loads: written?.loads ?? [], ownTargetN: written?.ownTargetN ?? null, newBelt: written?.newBelt ?? false },
+    defaultValues: { loads: written?.loads ?? [], newBelt: written?.newBelt ?? false },
   });
   const { field: loadsField } = useController({ control, name: 'loads' });
   const { field: newBelt } = useController({ control, name: 'newBelt' });
@@ -44,7 +42,8 @@ export function BasisForm({
   const driven = drive.pulleys.filter((p) => p.role === 'driven' && (onBelt.has(p.id) || p.powerKw !== undefined));
   const total = loads.reduce((a, l) => a + l.kw, 0);
   const save = handleSubmit(async (fields) => {
-    await onKeep({ belt: beltId, loads: [...fields.loads], ownTargetN: fields.ownTargetN, newBelt: fields.newBelt });
+    const { ownTargetN, manual } = written ?? { ownTargetN: null, manual: null };
+    await onKeep({ belt: beltId, loads: [...fields.loads], ownTargetN, manual, newBelt: fields.newBelt });
   });
   return (
     <Box
@@ -68,18 +67,6 @@ export function BasisForm({
           {estimatedPower(show(total, 'power'))}
         </Alert>
       )}
-      <Box sx={{ display: 'grid', gridTemplateColumns: { sm: '1fr 1fr' }, gap: 1.5, alignItems: 'start' }}>
-        <FormNumber
-          control={control}
-          name="ownTargetN"
-          dimension="force"
-          label="Target from the manual, per belt"
-          min={1}
-          max={100000}
-          optional
-          helperText="The manual takes priority. The calculated target is shown with it."
-        />
-      </Box>
       {sprung ? (
         <Box sx={{ fontSize: 15, color: 'var(--ts-quiet)' }}>A spring holds its tension, so a new belt is set like a run-in belt.</Box>
       ) : (

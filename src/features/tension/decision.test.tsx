@@ -117,12 +117,12 @@ describe('load assumptions', () => {
     await userEvent.click([...group.querySelectorAll<HTMLElement>('[role="radio"]')].find((r) => r.textContent === 'By its blades')!);
     expect(screen.getByText(/estimated$/)).toBeTruthy();
     await pick('New, will seat');
-    await userEvent.type(screen.getByLabelText('Target from the manual, per belt'), '180 N');
     await press('Use these loads');
     await waitFor(() => expect(keep).toHaveBeenCalledOnce());
     expect(keep.mock.calls[0]![0]).toMatchObject({
       belt: 'blade',
-      ownTargetN: 180,
+      ownTargetN: null,
+      manual: null,
       newBelt: true,
       loads: [{ id: driven.id, guess: { by: 'blades', blades: 1 } }],
     });

@@ -148,6 +148,8 @@ export const DECIDE_WORDS: Readonly<Record<DecideReason, string>> = {
   'holds-but-slow': 'The tension is above the slip limit, but the belt engages slowly',
   'under-floor': 'The tension is at or below the slip limit',
   'over-ceiling': 'The tension is above the limit of the belt or a bearing',
+  'under-manual': 'The tension is below the manual’s range',
+  'over-manual': 'The tension is above the manual’s range',
   soft: 'It engages softly',
   slips: 'It slips as it engages',
   'brake-stays-off': 'The brake stays off when released',

@@ -1,6 +1,7 @@
 import { isWithin } from '@/core/job';
 import { alignmentSentence, CUT_WORDS, TRACK_WORDS, WHEN_WORDS } from '../../alignment/messages';
 import { clearanceName } from '../../tension/clearance-limits';
+import { targetWords } from '../../tension/manual-target';
 import { DECISION_WORDS } from '../../tension/messages';
 import { manualTarget } from '../job-messages';
 import { line, strong, strongValue, value, type LineText } from './pieces';
@@ -13,10 +14,15 @@ export const alignmentText: LineText<'alignment'> = (body, { units }) => {
   return line`${body.pulley.label} to ${body.reference.label}: ${strong(alignmentSentence(body, units.caliper))}; a span enters at up to ${entry}, ${limit}. ${WHEN_WORDS[body.when]}${cut}.${track}`;
 };
 
-export const tensionBasisText: LineText<'tension-basis'> = (body, { units: { show } }) => {
+export const tensionBasisText: LineText<'tension-basis'> = (body, { units }) => {
+  const { show } = units;
   const basis = [
     ...body.loads.map((l) => `${l.label} takes ${show(l.kw, 'power')}${l.guess ? ' (estimated)' : ''}`),
-    ...(body.ownTargetN === null ? [] : [manualTarget(show(body.ownTargetN, 'force'))]),
+    ...(body.manual
+      ? [manualTarget(targetWords(body.manual, units))]
+      : body.ownTargetN === null
+        ? []
+        : [manualTarget(show(body.ownTargetN, 'force'))]),
     ...(body.newBelt ? ['the belt is new'] : []),
   ];
   return line`Calculated from ${basis.length === 0 ? 'the drive as drawn' : basis.join('; ')}.`;

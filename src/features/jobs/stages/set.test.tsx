@@ -65,18 +65,36 @@ describe('Set', () => {
     });
     expect(body['worstDeg']).toBeGreaterThan(0.5);
   });
-  it('saves a load and the manual’s target', async () => {
+  it('saves the manual’s target with its page', async () => {
+    const { sent } = serverThat(ok);
+    at('set', job());
+    await press(/^Tension and settings/);
+    await press(/^Signs, loads/);
+    await press(/^Target from the manual/);
+    await press('Save target');
+    expect(await screen.findByText('Enter the value from the manual.')).toBeTruthy();
+    await userEvent.type(screen.getByLabelText('Tension, all belts together'), '190');
+    await userEvent.type(screen.getByLabelText('To'), '230');
+    await userEvent.type(screen.getByLabelText('Page'), '23');
+    await press('Save target');
+    await waitFor(() => expect(entries(sent, 'tension-basis')).toHaveLength(1));
+    expect(entries(sent, 'tension-basis')[0]!.body).toMatchObject({
+      ownTargetN: 210,
+      loads: [],
+      manual: { form: 'tension', from: 190, to: 230, page: '23', rangeN: [190, 230] },
+    });
+  });
+  it('saves a load', async () => {
     const { sent } = serverThat(ok);
     at('set', job());
     await press(/^Tension and settings/);
     await press(/^Signs, loads/);
     await press(/^Load assumptions/);
-    await userEvent.type(screen.getByLabelText('Target from the manual, per belt'), '210');
     await choose('By its blades');
     await press('Use these loads');
     await waitFor(() => expect(entries(sent, 'tension-basis')).toHaveLength(1));
     expect(entries(sent, 'tension-basis')[0]!.body).toMatchObject({
-      ownTargetN: 210,
+      ownTargetN: null,
       loads: [{ id: 'spindle', guess: { by: 'blades', blades: 1 } }],
     });
   });

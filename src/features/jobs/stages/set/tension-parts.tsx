@@ -5,8 +5,9 @@ import { loadsOnJob, type EntryBody, type TensionDecided } from '@/core/job';
 import { clampingOf, type AgedReading, type Decided, type PastReading, type Retension } from '@/core/tension';
 import { Fold } from '@/ui/fold';
 import { useUnits } from '@/ui/units';
-import type { TensionAnswer } from '@/services/tension';
+import type { TensionAnswer, TensionRequest } from '@/services/tension';
 import { BasisForm } from '../../../tension/basis-form';
+import { ManualTargetForm } from '../../../tension/manual-target-form';
 import { DecideCard } from '../../../tension/decide-card';
 import { SaveLoads } from '../../../tension/save-loads';
 import { OverHours } from '../../../tension/over-hours';
@@ -18,7 +19,7 @@ import { setAgainAfter } from '../../stage-messages';
 interface Parts extends Pick<StageProps, 'job' | 'at' | 'commands' | 'writable' | 'jobContext' | 'drives'> {
   readonly drive: Drive;
   readonly beltId: string;
-  /** Load assumptions of this job; null where they are as drawn. */
+  /** Load assumptions of this job, with the manual’s target of earlier jobs; null where they are as drawn. */
   readonly basis: EntryBody<'tension-basis'> | null;
 }
 
@@ -71,30 +72,26 @@ export function LoadsAndHistory({
   drive,
   beltId,
   basis,
+  request,
   answer,
   past,
   aged,
   fall,
 }: Parts & {
+  request: TensionRequest;
   answer: Extract<TensionAnswer, { ok: true }>;
   /** Readings of earlier visits. */
   past: { readonly readings: readonly PastReading[] };
   aged: readonly AgedReading[];
   fall: Retension | null;
 }) {
-  const { show } = useUnits();
   const stored = drives.find((d) => d.id === job.driveId);
   return (
     <>
+      <ManualTarget {...{ job, at, commands, writable, beltId, basis, request, answer }} />
       <Fold
         title="Load assumptions"
-        says={
-          basis
-            ? basis.ownTargetN === null
-              ? 'changed on this job'
-              : `the manual’s ${show(basis.ownTargetN, 'force')}`
-            : 'the loads as drawn'
-        }
+        says={basis && (basis.loads.length > 0 || basis.newBelt) ? 'changed on this job' : 'the loads as drawn'}
       >
         {writable ? (
           <>
@@ -133,5 +130,48 @@ export function LoadsAndHistory({
         />
       </Fold>
     </>
+  );
+}
+
+/** Target of the manual, for this job and later ones on this drive. */
+function ManualTarget({
+  job,
+  at,
+  commands,
+  writable,
+  beltId,
+  basis,
+  request,
+  answer,
+}: Pick<Parts, 'job' | 'at' | 'commands' | 'writable' | 'beltId' | 'basis'> & {
+  request: TensionRequest;
+  answer: Extract<TensionAnswer, { ok: true }>;
+}) {
+  const { show } = useUnits();
+  return (
+    <Fold title="Target from the manual" says={basis?.ownTargetN ? show(basis.ownTargetN, 'force') : 'none entered'}>
+      {writable ? (
+        <ManualTargetForm
+          request={request}
+          answer={answer}
+          written={basis?.manual ?? null}
+          onSave={(manual) =>
+            commands.write(
+              at,
+              'tension-basis',
+              {
+                ...(basis ?? { belt: beltId, loads: [], newBelt: false }),
+                manual,
+                ownTargetN: manual && (manual.rangeN[0] + manual.rangeN[1]) / 2,
+              },
+              `Job ${job.number}: target from the manual`,
+              'The target is on the ticket, and applies to later jobs on this drive.',
+            )
+          }
+        />
+      ) : (
+        'As on the ticket.'
+      )}
+    </Fold>
   );
 }

@@ -2,10 +2,10 @@
 
 import { useMemo } from 'react';
 import type { Drive } from '@/core/drive';
-import { findingsOf, linesOf, type Changed, type ReplayedJob } from '@/core/job';
+import { findingsOf, linesOf, type Changed, type ReplayedJob, type TensionBasisWritten } from '@/core/job';
 import type { CheckId } from '@/core/fault';
 import { agedOf, decide, pairsOf, retensionOf, type DecideAsk, type Decided } from '@/core/tension';
-import type { TensionAnswer, TensionRequest } from '@/services/tension';
+import type { TensionAnswer, TensionBasis, TensionRequest } from '@/services/tension';
 import { AlignFirst } from '../../../alignment/align-first';
 import { TensionPanel } from '../../../tension/tension-panel';
 import { becauseWords } from '../../../tension/messages';
@@ -20,9 +20,9 @@ import { entryOf, placedReadings } from './readings';
 import { LoadsAndHistory, TensionDecision } from './tension-parts';
 import { settingLeft } from '../../stage-messages';
 import { useQueryOf } from '../../../queries/use-query';
-import type { Job } from '@/contract/records';
+import type { Job, TensionPast } from '@/contract/records';
 
-const NOTHING_PAST = { readings: [], epochs: [] } as const;
+const NOTHING_PAST: TensionPast = { readings: [], epochs: [], manual: {} };
 
 interface TensionProps extends StageProps {
   readonly drive: Drive;
@@ -43,7 +43,8 @@ function useTensionOfJob({ job, jobContext, drive, beltId }: TensionProps) {
   const placed = useMemo(() => placedReadings(entries, replayed, beltId), [entries, replayed, beltId]);
   const readings = useMemo(() => placed.filter((r) => r.current), [placed]);
   const { value: past = NOTHING_PAST } = useQueryOf('tension.past', { driveId: driveId! });
-  const basis = linesOf(entries, 'tension-basis').findLast((l) => l.body.belt === beltId)?.body ?? null;
+  const written = linesOf(entries, 'tension-basis').findLast((l) => l.body.belt === beltId)?.body ?? null;
+  const basis = useMemo(() => written ?? fromEarlierJob(past, beltId), [written, past, beltId]);
   const outsideMm = beltId === job.beltId ? lastUsedBelt(job)?.outsideMm : undefined;
   const request = useMemo((): TensionRequest => {
     const { felt, marked } = pairsOf(past.readings, beltId);
@@ -54,7 +55,7 @@ function useTensionOfJob({ job, jobContext, drive, beltId }: TensionProps) {
       felt,
       marked,
       ...(outsideMm === undefined ? {} : { outsideMm }),
-      ...(basis ? { basis: { ownTargetN: basis.ownTargetN, newBelt: basis.newBelt } } : {}),
+      ...(basis ? { basis: basisOf(basis) } : {}),
     };
   }, [drive, beltId, readings, past, outsideMm, basis]);
   const aged = useMemo(() => agedOf(past.readings, past.epochs, job.machineId, beltId), [past, job.machineId, beltId]);
@@ -63,6 +64,21 @@ function useTensionOfJob({ job, jobContext, drive, beltId }: TensionProps) {
     .map((r) => ({ label: r.condition === 0 ? 'As found' : AFTER_WORDS, tensionN: r.tensionN }));
   return { readings, before, past, basis, request, aged };
 }
+
+/** The manual’s target that an earlier job on this drive entered. Its loads belong to that job. */
+function fromEarlierJob(past: TensionPast, belt: string): TensionBasisWritten | null {
+  const target = past.manual[belt];
+  if (!target) return null;
+  const { job: _job, ...manual } = target;
+  return { belt, loads: [], ownTargetN: (manual.rangeN[0] + manual.rangeN[1]) / 2, newBelt: false, manual };
+}
+
+/** Basis of the calculation. A manual with one value has no range. */
+const basisOf = ({ ownTargetN, newBelt, manual }: TensionBasisWritten): TensionBasis => ({
+  ownTargetN,
+  newBelt,
+  ownRangeN: manual && manual.to !== null ? manual.rangeN : null,
+});
 
 /** Ticket lines of the tension: readings with their sound, moved adjusters, and the advice to leave the setting. */
 function useTensionLines({ job: { number }, at, commands, beltId }: TensionProps) {
@@ -121,7 +137,7 @@ export function Tension(props: TensionProps) {
   const decidedAt = entries.findLastIndex((l) => l.type === 'tension-decided' && !l.withdrawn);
   // A decision on another setting is history.
   const leftAsIs = decisions.at(-1)?.body.act === 'leave' && replayed.conditionOf(decidedAt) === replayed.replayed.condition;
-  const parts = { job, at, commands, writable, jobContext, drives, drive, beltId, basis };
+  const parts = { job, at, commands, writable, jobContext, drives, drive, beltId, basis, request };
   return (
     <TensionPanel
       request={request}
@@ -172,6 +188,7 @@ function askOf(
   const { engage, stop: stopS } = replayed.times;
   return {
     band: { ...answer.sheet.band, target: answer.targetN },
+    manualN: answer.manualN,
     settings: answer.settings,
     recommended: answer.recommended,
     present: answer.present,
