@@ -12,6 +12,7 @@ import type {
   Customer,
   CustomerLine,
   DriveSummary,
+  DueFollowUp,
   DueTrial,
   Job,
   JobLine,
@@ -140,8 +141,12 @@ export const QUERY_CONTRACTS = {
     'viewer',
     z.object({ machine: id.nullable() }),
   ),
-  /** Open jobs, and the substitutes that are due for an answer. */
-  'jobs.open': query<{ readonly open: ListPage<JobSummary>; readonly due: readonly DueTrial[] }>()('viewer', nothing),
+  /** Open jobs, the substitutes that are due for an answer, and the follow-ups that are due. */
+  'jobs.open': query<{
+    readonly open: ListPage<JobSummary>;
+    readonly due: readonly DueTrial[];
+    readonly followUps: readonly DueFollowUp[];
+  }>()('viewer', nothing),
   'machine.known': query<{
     readonly machine: Machine;
     readonly own: readonly StoredDrive[];

@@ -9,6 +9,7 @@ export * as customers from './repositories/customers';
 export * as documents from './repositories/documents';
 export * as drives from './repositories/drives';
 export * as facts from './repositories/facts';
+export * as followUps from './repositories/follow-ups';
 export * as history from './repositories/history';
 export * as jobLists from './repositories/job-lists';
 export * as jobs from './repositories/jobs';

@@ -4,6 +4,7 @@ import { describe, expect, it, vi } from 'vitest';
 import { solveDrive } from '@/core/drive';
 import { STACK_TEMPLATES, stackFaults, STACK_FAULTS, withMoved } from '@/core/stack';
 import { serverThat, show } from '@/ui/test-shell';
+import { FollowUpsDue } from './job-list/follow-ups-due';
 import { TrialsDue } from './job-list/trials-due';
 import { CustomerForm } from './customers/customer-form';
 import { MeterCard } from './machines/meter-card';
@@ -18,7 +19,7 @@ import { StackedNote } from './stacks/stacked-note';
 import { Stations } from './stacks/stations';
 import { faultWords } from './stacks/messages';
 import { MACHINE, RIDER_DRIVE, SHOP } from './test-records';
-import type { Customer, DueTrial, LoggedReading, Part, StoredStack, Trial } from '@/contract/records';
+import type { Customer, DueFollowUp, DueTrial, LoggedReading, Part, StoredStack, Trial } from '@/contract/records';
 
 vi.mock('next/navigation', async () => (await import('./test-features')).navigation);
 vi.mock('./shell/shell-context', () => ({ useMayChange: () => true, useShell: () => ({ role: 'owner' }) }));
@@ -176,6 +177,21 @@ describe('a substitute that ran a while', () => {
     show(<TrialsDue due={[due]} />);
     await press('It worked');
     expect(await screen.findByText('4L475')).toBeTruthy();
+  });
+  it('is listed next to the follow-ups that closed jobs planned, each with its checks and the reason of its date', () => {
+    const planned: DueFollowUp = {
+      ...{ job: 209, machineId: 7, machine: 'Slipway chipper', customer: 'Harbour Office', closedAt: '2026-10-20T08:00:00Z' },
+      ...{ checks: ['tension', 'clamps'], next: '', after: '25-h', dueAt: '2026-11-24T08:00:00Z', by: 'meter' },
+    };
+    const { again } = show(<FollowUpsDue followUps={[planned]} mayOpen />);
+    const list = screen.getByRole('region', { name: 'Follow-ups due' });
+    expect(list.textContent).toContain('Check tension, clamps and bolts.');
+    expect(list.textContent).toMatch(/After 25 h: .*24 Nov.*, by its meter/);
+    expect(screen.getByRole('link', { name: 'Open a job' }).getAttribute('href')).toBe('/jobs/new?machine=7');
+    again(<FollowUpsDue followUps={[planned]} mayOpen={false} />);
+    expect(screen.queryByRole('link', { name: 'Open a job' })).toBeNull();
+    again(<FollowUpsDue followUps={[]} mayOpen />);
+    expect(screen.queryByRole('region')).toBeNull();
   });
   it('is shown where its size is chosen again, and states that it contradicts the verdict', () => {
     const trial: Trial = { belt: '4L475', outsideMm: 1206.5, worked: false, note: 'Crept.', number: 210, at: '2026-11-20T08:00:00Z' };

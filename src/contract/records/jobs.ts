@@ -1,4 +1,16 @@
-import type { JobStatus, ManualTarget, RidingWritten, Stage, Stages, StoredPart, TypedBody, WarrantyWritten } from '../../core/job';
+import type {
+  DueTime,
+  FollowUp,
+  FollowUpAfter,
+  JobStatus,
+  ManualTarget,
+  RidingWritten,
+  Stage,
+  Stages,
+  StoredPart,
+  TypedBody,
+  WarrantyWritten,
+} from '../../core/job';
 import type { Facts, ShopLimits } from '../../core/machine';
 import type { Unreadable } from '../../core/stored';
 import type { PastReading, TensionEpoch } from '../../core/tension';
@@ -52,6 +64,20 @@ export interface DueTrial {
   readonly machine: string;
   readonly customer: string;
   readonly closedAt: string;
+}
+
+/** A follow-up that the last job of a machine planned. */
+export interface DueFollowUp {
+  readonly job: number;
+  readonly machineId: number;
+  readonly machine: string;
+  readonly customer: string;
+  readonly closedAt: string;
+  readonly checks: FollowUp['at'];
+  readonly next: string;
+  readonly after: FollowUpAfter;
+  readonly dueAt: string;
+  readonly by: DueTime['by'];
 }
 
 /** A job with its ticket. */

@@ -4,7 +4,7 @@ import { proceduresOf } from './record';
 import type { RecordLine } from './kind';
 
 /** Times of a follow-up: a new belt, clamps and tapers settle in the first hours. */
-export const FOLLOW_UP_AFTER = ['first-hour', 'first-day', 'oil-change', 'season'] as const;
+export const FOLLOW_UP_AFTER = ['first-hour', 'first-day', '25-h', 'oil-change', '250-h', '500-mi', 'season'] as const;
 export const FOLLOW_UP_CHECKS = ['tension', 'clamps', 'alignment', 'keepers', 'brake', 'width'] as const;
 export type FollowUpAfter = (typeof FOLLOW_UP_AFTER)[number];
 export type FollowUpCheck = (typeof FOLLOW_UP_CHECKS)[number];
@@ -24,10 +24,11 @@ export function usualFollowUp(lines: readonly RecordLine[], kind: DriveKind | nu
   const [procedure] = proceduresOf(lines);
   const fitted = lines.some((l) => !l.withdrawn && l.type === 'belt-booked');
   if (!fitted && !procedure) return NO_FOLLOW_UP;
-  if (kind === 'cvt') return { after: ['first-day', 'season'], at: ['width'] };
+  if (kind === 'cvt') return { after: ['first-day', '500-mi', 'season'], at: ['width'] };
   if (procedure && LOCKED.has(procedure.id))
     return { after: ['first-hour', 'first-day', 'oil-change'], at: ['tension', 'clamps', 'alignment'] };
-  return { after: ['first-day'], at: ['tension', 'clamps', 'keepers'] };
+  if (procedure?.id === 'attachment-off') return { after: ['season'], at: ['tension', 'keepers'] };
+  return { after: ['first-day', '25-h'], at: ['tension', 'clamps', 'keepers'] };
 }
 
 /** Return the missing field: a follow-up needs both a time and a subject. */

@@ -302,10 +302,10 @@ describe('how a job may end', () => {
     const by = (procedure: string) => [line({ type: 'procedure', body: { procedure, name: procedure, why: 'Asked for.' } })];
     expect(usualFollowUp([], 'deck-lever')).toEqual(NO_FOLLOW_UP);
     const booked = line({ type: 'belt-booked', body: BOOKED_BELT });
-    expect(usualFollowUp([booked], 'deck-lever')).toEqual({ after: ['first-day'], at: ['tension', 'clamps', 'keepers'] });
+    expect(usualFollowUp([booked], 'deck-lever')).toEqual({ after: ['first-day', '25-h'], at: ['tension', 'clamps', 'keepers'] });
     expect(usualFollowUp([{ ...booked, withdrawn: true }], 'deck-lever')).toEqual(NO_FOLLOW_UP);
     expect(usualFollowUp(by('cvt-belt'), 'cvt').at).toEqual(['width']);
-    for (const locked of ['twin-rods', 'accessory', 'eccentric', 'reel'])
+    for (const locked of ['twin-rods', 'accessory', 'eccentric', 'reel', 'preload-marks', 'reel-tension'])
       expect(usualFollowUp(by(locked), 'banded')).toMatchObject({
         after: ['first-hour', 'first-day', 'oil-change'],
         at: expect.arrayContaining(['alignment']),

@@ -13,11 +13,12 @@ import { Moment } from '@/ui/when';
 import { JobRows } from '@/ui/job-rows';
 import { stageName, STATE_WORDS } from '../jobs/stage-messages';
 import { useMayChange } from '../shell/shell-context';
+import { FollowUpsDue } from './follow-ups-due';
 import { TrialsDue } from './trials-due';
 import { latestOpenJobs, noClosedJobMatches, openJobs } from './messages';
 import { useListOf } from '../queries/use-query';
 import { answered } from '../queries/answered';
-import type { DueTrial, JobLine, JobSummary } from '@/contract/records';
+import type { DueFollowUp, DueTrial, JobLine, JobSummary } from '@/contract/records';
 
 /** A small knot for each stage on a strand: how far a job is, at a glance. */
 function Progress({ job }: { job: JobSummary }) {
@@ -65,11 +66,13 @@ export function JobsScreen({
   closed,
   asked,
   due,
+  followUps,
 }: {
   open: ListedPage<JobSummary>;
   closed: ListedPage<JobLine>;
   asked: ListAsk;
   due: readonly DueTrial[];
+  followUps: readonly DueFollowUp[];
 }) {
   const mayChange = useMayChange();
   const past = useListOf('jobs.closed', closed, asked);
@@ -118,6 +121,7 @@ export function JobsScreen({
         />
       )}
       {total > open.length && <Typography sx={{ mt: 1, color: 'var(--ts-quiet)' }}>{latestOpenJobs(open.length, total)}</Typography>}
+      <FollowUpsDue followUps={followUps} mayOpen={mayChange} />
       {mayChange && <TrialsDue due={due} />}
       {(closed.total > 0 || asked.find !== '') && (
         <>

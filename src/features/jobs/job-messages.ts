@@ -114,7 +114,10 @@ export function findingWords({ check, part, result }: Pick<Finding, 'check' | 'p
 export const FOLLOW_UP_AFTER_WORDS: Readonly<Record<FollowUpAfter, string>> = {
   'first-hour': 'After the first hour',
   'first-day': 'After the first day',
+  '25-h': 'After 25 h',
   'oil-change': 'At each oil change',
+  '250-h': 'After 250 h',
+  '500-mi': 'After 500 mi',
   season: 'Before the next season',
 };
 export const FOLLOW_UP_CHECK_WORDS: Readonly<Record<FollowUpCheck, string>> = {

@@ -1,6 +1,6 @@
 import 'server-only';
 import { QUERY_CONTRACTS } from '@/contract/queries';
-import { drives, isUnreadable, jobLists, jobs, machines, people, trials, type ShopDatabase } from '@/db';
+import { drives, followUps, isUnreadable, jobLists, jobs, machines, people, trials, type ShopDatabase } from '@/db';
 import { defineQuery, missing, rowsOf } from '@/server';
 import { lastUsedBelt } from '@/services/last-used-belt';
 import { noSuchJob } from '@/contract/messages';
@@ -9,11 +9,15 @@ import type { Job } from '@/contract/records';
 /** Number of open jobs on the page. */
 const OPEN_SHOWN = 200;
 
-/** Open jobs, and the substitutes that are due for an answer. */
+/** Open jobs, and what is due: answers about substitutes, and follow-ups. */
 export const readOpenJobs = defineQuery(QUERY_CONTRACTS['jobs.open'], async ({ db, now }) => {
   const { limits } = await people.shopOf(db);
-  const [open, due] = await Promise.all([jobLists.openJobs(db, { limit: OPEN_SHOWN }), trials.dueTrials(db, limits.trialDays, now)]);
-  return { ok: true, value: { open, due } };
+  const [open, due, planned] = await Promise.all([
+    jobLists.openJobs(db, { limit: OPEN_SHOWN }),
+    trials.dueTrials(db, limits.trialDays, now),
+    followUps.dueFollowUps(db, now),
+  ]);
+  return { ok: true, value: { open, due, followUps: planned } };
 });
 
 export const listClosedJobs = defineQuery(QUERY_CONTRACTS['jobs.closed'], async ({ db }, ask) => ({
