@@ -2,6 +2,7 @@ import { compileDrive, installationSlack, newMatcher, type Drive, type Mounting 
 import {
   beltSettings,
   beltsSharing,
+  eccentricAt,
   equalPlaces,
   feltAt,
   FEEL_METHODS,
@@ -12,6 +13,7 @@ import {
   tensionSheet,
   withoutBelts,
   type Combined,
+  type Eccentric,
   type FeelMethod,
   type FeltReading,
   type BeltSettings,
@@ -94,6 +96,8 @@ export type TensionAnswer =
       readonly present: BeltSettings['present'];
       /** Where else the belt is as tight as at the place recommended, degrees by adjuster: an eccentric's other side. */
       readonly asTightAt: Readonly<Record<string, readonly number[]>>;
+      /** Each eccentric, by its adjuster: at the recommended angle and at those of the same tension. */
+      readonly eccentrics: Readonly<Record<string, Eccentric>>;
       /** Ease of fitting the belt. Null for a belt without a length. */
       readonly mounting: Mounting | null;
       readonly readings: readonly Amount[];
@@ -179,16 +183,26 @@ export function answerTension(request: TensionRequest): TensionAnswer {
 }
 
 /** Values of the drive besides its tension: fitting of the belt, and equal positions of an eccentric. */
-function placing(drive: Drive, beltId: string, recommended: readonly Recommendation[]): Pick<Told, 'mounting' | 'asTightAt'> {
+function placing(
+  drive: Drive,
+  beltId: string,
+  recommended: readonly Recommendation[],
+): Pick<Told, 'mounting' | 'asTightAt' | 'eccentrics'> {
   const made = compileDrive(drive);
   const matcher = made.ok ? newMatcher(made.compiled, beltId) : undefined;
-  if (!made.ok || !matcher) return { mounting: null, asTightAt: {} };
+  if (!made.ok || !matcher) return { mounting: null, asTightAt: {}, eccentrics: {} };
+  const { compiled } = made;
+  const places = drive.adjusters.map((a) => {
+    const at = recommended.find((r) => r.adjuster === a.id)?.position ?? a.position;
+    return { id: a.id, at, others: equalPlaces(compiled, matcher.belt, a.id, at) };
+  });
   return {
     mounting: installationSlack(matcher),
-    asTightAt: Object.fromEntries(
-      drive.adjusters.map((a) => {
-        const at = recommended.find((r) => r.adjuster === a.id)?.position ?? a.position;
-        return [a.id, equalPlaces(made.compiled, matcher.belt, a.id, at)];
+    asTightAt: Object.fromEntries(places.map(({ id, others }) => [id, others])),
+    eccentrics: Object.fromEntries(
+      places.flatMap(({ id, at, others }) => {
+        const eccentric = eccentricAt(compiled, matcher.belt, id, [at, ...others]);
+        return eccentric ? [[id, eccentric]] : [];
       }),
     ),
   };

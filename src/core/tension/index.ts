@@ -21,6 +21,8 @@ export { deflectionBy, pushAt, tapAt, tensionByPush, tensionByTap, usualDeflecti
 export type { Strand } from './methods';
 export { combine } from './combine';
 export type { Combined, SharedError, TensionReading } from './combine';
+export { eccentricAt } from './eccentric';
+export type { Eccentric, EccentricPlace } from './eccentric';
 export { equalPlaces } from './equal-places';
 export { faultRuns } from './fault-runs';
 export type { FaultRun } from './fault-runs';

@@ -4,7 +4,7 @@ import { convertLength, mountingAllowanceMm, sectionNamed } from '../belt';
 import { installationSlack, newMatcher, evaluateLength } from '../drive';
 import { mountable } from '../drive/mounting';
 import { compiled, demoDrive, driveOf, twoPulleys } from '../drive/sample-drives';
-import { equalPlaces } from '.';
+import { eccentricAt, equalPlaces, tensionSheet } from '.';
 
 /** The driven pulley on an eccentric of 12 mm, drawn `drawnDeg` off the line of centres. */
 function eccentric(drawnDeg: number) {
@@ -41,6 +41,43 @@ describe('an eccentric', () => {
     expect(equalPlaces(compiled(slack), 0, 'turn', 0)).toEqual([]);
     const rider = demoDrive('orchard-rider');
     expect(equalPlaces(compiled(rider), 0, rider.adjusters[0]!.id, 0)).toEqual([]);
+  });
+});
+
+describe('an eccentric at its angles', () => {
+  const EA = sectionNamed('A')!.stiffnessN;
+  /** Belt energy at an angle, N·mm, from the tension of a separate solve. */
+  const energyAt = (drawn: number, position: number): number => {
+    const drive = eccentric(drawn);
+    const turned = { ...drive, adjusters: drive.adjusters.map((a) => ({ ...a, position })) };
+    const sheet = tensionSheet({ ...turned, tensioners: drive.tensioners.map((t) => ({ ...t, position })) });
+    return sheet.ok ? ((sheet.sheet.tension ?? 0) ** 2 * 1140) / (2 * EA) : NaN;
+  };
+  it('has the torque that the belt energy loses with the angle', () =>
+    fc.assert(
+      fc.property(fc.integer({ min: 25, max: 65 }), fc.integer({ min: -15, max: 15 }), (drawn, position) => {
+        const { places, eccentricityMm } = eccentricAt(compiled(eccentric(drawn)), 0, 'turn', [position])!;
+        const [{ torqueNm, beltTurns }] = places as [(typeof places)[0]];
+        const slope = ((energyAt(drawn, position + 0.05) - energyAt(drawn, position - 0.05)) / 0.1) * (180 / Math.PI);
+        expect(eccentricityMm).toBeCloseTo(12, 9);
+        expect(torqueNm * 1000).toBeCloseTo(Math.abs(slope), -Math.log10(Math.abs(slope) * 0.02));
+        // The pull shortens the belt: it turns the shaft towards the other pulley, which is on the negative side of x.
+        expect(beltTurns).toBe(drawn + position > 0 ? 'ccw' : 'cw');
+      }),
+      { seed: 3, numRuns: 12 },
+    ));
+  it('shifts the shaft to both sides of the line of centres at its two angles', () => {
+    const { places } = eccentricAt(compiled(eccentric(40)), 0, 'turn', [0, -80])!;
+    const side = 12 * Math.sin((40 * Math.PI) / 180);
+    // Seen from the eccentric to the driver, the positive y side is on the right.
+    expect(places.map((p) => p.sidewaysMm)).toEqual([expect.closeTo(-side, 6), expect.closeTo(side, 6)]);
+    expect(places.map((p) => p.beltTurns)).toEqual(['ccw', 'cw']);
+  });
+  it('is none where an adjuster moves a slide or a spring', () => {
+    const rider = demoDrive('orchard-rider');
+    expect(eccentricAt(compiled(rider), 0, rider.adjusters[0]!.id, [0])).toBeNull();
+    const hog = demoDrive('slipway-wood-hog');
+    expect(eccentricAt(compiled(hog), 0, hog.adjusters[0]!.id, [0])).toBeNull();
   });
 });
 

@@ -8,11 +8,12 @@ import TableHead from '@mui/material/TableHead';
 import TableRow from '@mui/material/TableRow';
 import Typography from '@mui/material/Typography';
 import { turnsAndFlats } from '@/core/alignment';
-import { faultRuns, type AssessedSetting, type Recommendation, type TensionBand } from '@/core/tension';
+import { faultRuns, type AssessedSetting, type Eccentric, type Recommendation, type TensionBand } from '@/core/tension';
 import { placeDimension, type Drive } from '@/core/drive';
 import { Icon } from '@/ui/icons';
 import { useUnits } from '@/ui/units';
 import { Term } from '../glossary/term';
+import { EccentricNote } from './eccentric-note';
 import { advisedSetting, FAULT_WORDS, runWords, sameTensionAt } from './messages';
 
 /** A position closer to another than this is shown as the same row, mm or degrees. */
@@ -26,6 +27,8 @@ interface SettingTableProps {
   readonly recommended: { readonly advice: Recommendation; readonly row: AssessedSetting } | null;
   /** Other positions of an eccentric with the tension of the recommended one, degrees. */
   readonly asTightAt: readonly number[];
+  /** The eccentric that this adjuster turns, at those positions; null for any other. */
+  readonly eccentric: Eccentric | null;
   readonly band: TensionBand;
 }
 
@@ -54,7 +57,7 @@ type Columns = ReturnType<typeof useColumns>;
 
 /** Every position of one adjuster and the one to set, with what each does engaged and released. */
 export function SettingTable(props: SettingTableProps) {
-  const { adjuster, rows, recommended, asTightAt, band } = props;
+  const { adjuster, rows, recommended, asTightAt, eccentric, band } = props;
   const columns = useColumns(props);
   const { at, turned, show, margin } = columns;
   const isBest = (position: number) => recommended !== null && Math.abs(position - recommended.advice.position) < SAME_ROW;
@@ -72,7 +75,11 @@ export function SettingTable(props: SettingTableProps) {
       <Typography variant="h3">{adjuster.label}</Typography>
       <Box role="status" sx={{ my: 0.75, fontSize: 15 }}>
         {sentences.map((sentence, i) => (i === 0 ? <strong key={sentence}>{sentence} </strong> : <span key={sentence}>{sentence} </span>))}
-        {asTightAt.length > 0 && <Box>{sameTensionAt(asTightAt.map(at).join(' and '))}</Box>}
+        {eccentric ? (
+          <EccentricNote eccentric={eccentric} now={adjuster.position} />
+        ) : (
+          asTightAt.length > 0 && <Box>{sameTensionAt(asTightAt.map(at).join(' and '))}</Box>
+        )}
         {faultRuns(rows).map((r) => (
           <Box key={r.fault + r.from} sx={{ color: 'var(--ts-copper)' }}>
             {runWords(r, at)}

@@ -138,7 +138,7 @@ function Rest({ request, lead, decision, children, answer, shown, readingDue }: 
 }
 
 function SettingTables({ drive, answer }: { drive: TensionRequest['drive']; answer: Answered }) {
-  const { settings, recommended, recommendedRows, sheet, asTightAt, targetN } = answer;
+  const { settings, recommended, recommendedRows, sheet, asTightAt, eccentrics, targetN } = answer;
   return drive.adjusters.map((a) => {
     const rows = settings.filter((s) => s.adjuster === a.id);
     if (!setsTension(rows)) return null;
@@ -151,6 +151,7 @@ function SettingTables({ drive, answer }: { drive: TensionRequest['drive']; answ
         rows={rows}
         recommended={i < 0 ? null : { advice: recommended[i]!, row: recommendedRows[i]! }}
         asTightAt={asTightAt[a.id] ?? []}
+        eccentric={eccentrics[a.id] ?? null}
         band={{ ...sheet.band, target: targetN }}
       />
     );

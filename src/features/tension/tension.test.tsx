@@ -5,6 +5,8 @@ import { show } from '@/ui/test-shell';
 import { oncePer } from '@/ui/test-memo';
 import { solverService } from '@/services/solver';
 import type { TensionRequest } from '@/services/tension';
+import { readDriveFile } from '@/formats/drive-file';
+import marsh from '../../../demo/drives/marsh-skiff.drive.json';
 import { RIDER_DRIVE } from '../test-records';
 import type { StoredReading } from './stored-reading';
 import { TensionPanel } from './tension-panel';
@@ -39,6 +41,18 @@ const spring = (lengthMm: number): StoredReading => ({
   without: [],
 });
 const choose = (name: string) => userEvent.click(screen.getByRole('radio', { name }));
+
+describe('an eccentric', () => {
+  it('shows its turn from the mark, its other angle, and how to hold it', async () => {
+    const skiff = readDriveFile(JSON.stringify(marsh));
+    if (!skiff.ok) throw new Error('the demo drive is invalid');
+    show(<TensionPanel request={{ drive: skiff.drive, beltId: 'reduction', readings: [] }} readings={[]} onTake={null} />);
+    const settings = screen.getByRole('region', { name: 'Settings of Eccentric' });
+    expect(settings.textContent).toMatch(/Eccentricity 8\.0 mm\. Turn it \d+° counter-clockwise from its pen mark/);
+    expect(settings.textContent).toMatch(/The belt is as tight at 1\d\d°/);
+    expect(settings.textContent).toMatch(/The belt turns the eccentric clockwise with \d+\.\d N·m\. Hold it with a key/);
+  });
+});
 
 describe('how tight a belt should be', () => {
   it('shows the range with its reason, the signs at the target, and the settings with a fault', () => {
