@@ -239,7 +239,10 @@ describe('how a job may end', () => {
   it('known-bad parts that stay in leave “the belt stays on”', () => {
     const left = line({ type: 'finding', body: { ...FINDING, answer: 'declined' } });
     const found = line({ type: 'finding', body: { ...FINDING, answer: 'approved' } });
-    const replaced = line({ type: 'changed', body: { change: 'replaced', found: { check: FINDING.check, part: FINDING.part }, on: null } });
+    const replaced = line({
+      type: 'changed',
+      body: { change: 'replaced', found: { check: FINDING.check, part: FINDING.part }, on: null, note: '' },
+    });
     expect(hand([proof(), stop(4), left]).best).toBe('belt-stays');
     // Approved is not repaired yet.
     expect(hand([found, proof(), stop(4)]).best).toBe('belt-stays');

@@ -11,8 +11,10 @@ import type {
   FollowUp,
   PARTS_BEFORE,
   PARTS_OF,
+  RepairedPart,
   TimedWhat,
   Unfit,
+  Work,
 } from '@/core/job';
 import { CAUSES, UNKNOWN, type CauseId, checkOf, type CheckNumber } from '@/core/fault';
 import type { Dimension } from '@/core/quantity';
@@ -110,6 +112,23 @@ export function findingWords({ check, part, result }: Pick<Finding, 'check' | 'p
   const tried = part ? label.replace(/^[A-Z][a-z]+: /, '') : label;
   return `${part ? `${part.label}, ${tried.charAt(0).toLowerCase()}${tried.slice(1)}` : tried}: ${seen}`;
 }
+
+export const WORK_WORDS: Readonly<Record<Work, string>> = {
+  freed: 'Freed',
+  cleaned: 'Cleaned',
+  repaired: 'Repaired',
+  replaced: 'Replaced',
+};
+export const WORKED_PART_WORDS: Readonly<Record<RepairedPart, string>> = {
+  belt: 'Belt',
+  spring: 'Spring',
+  cable: 'Cable',
+  arm: 'Arm or slide',
+  idler: 'Idler',
+  brake: 'Brake',
+  pulley: 'Pulley or sheave',
+  clutch: 'Clutch',
+};
 
 export const FOLLOW_UP_AFTER_WORDS: Readonly<Record<FollowUpAfter, string>> = {
   'first-hour': 'After the first hour',

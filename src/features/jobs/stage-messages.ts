@@ -86,6 +86,10 @@ export const jobRiding = (number: number): string => `Job ${number}: how it was 
 
 export const jobMeasures = (number: number): string => `Job ${number}: measures of the drive`;
 
+/** Both opinions on a run with a cover off, each with its risk. */
+export const COVER_OFF_SCHOOLS =
+  'Some manuals forbid a run with a cover off: a belt that breaks or comes off flies out. Others need one: behind its cover, the belt cannot be seen to climb. The manual decides.';
+
 export const needsMachineRunning = (stage: string): string =>
   `This check needs the machine running. Use the list of a powered test, under ${stage}.`;
 

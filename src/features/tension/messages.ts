@@ -248,6 +248,9 @@ export const tensionOverHours = (hours: number, readings: number): string => `Te
 export const shortSpan = (length: string, depths: number): string =>
   `${length} is short for this belt, under ${depths} of its depths: its stiffness adds to the reading. Use a longer span if there is one.`;
 
+/** Where to tap a span that is too stiff at its middle. */
+export const TAP_SHORT_SPAN = 'Tap a short span softly, next to a pulley.';
+
 export const tooLowForPhone = (hz: string): string =>
   `At the target it sounds at ${hz} Hz, too low for most phones. Push the span instead.`;
 

@@ -27,6 +27,7 @@ import {
   SHORT_SPAN_DEPTHS,
   shortSpan,
   springName,
+  TAP_SHORT_SPAN,
   targetPush,
   targetTap,
   tooLowForPhone,
@@ -235,6 +236,7 @@ function SpanLimits({ drive, belt, method, span }: { drive: Drive; belt: string;
       ) && (
         <Alert severity="warning" variant="outlined">
           {shortSpan(show(span.length, 'length'), SHORT_SPAN_DEPTHS)}
+          {method === 'tap' && ` ${TAP_SHORT_SPAN}`}
         </Alert>
       )}
       {method === 'tap' && span.tapHz !== null && span.tapHz < LOWEST_HEARD_HZ && (

@@ -12,6 +12,7 @@ import { seededRandom } from '@/core/drive';
 import { readWav, writeWav, type Recording } from '@/formats/wav';
 import { Choices } from '@/ui/choices';
 import { Icon } from '@/ui/icons';
+import { signal } from '@/client/signal';
 import { askTap } from '@/client/solver';
 import type { HeardRecording } from '@/services/solver';
 import { Spectrum } from './spectrum';
@@ -68,6 +69,8 @@ function useHeard(targetHz: number | null) {
       setBusy(false);
       if (!heard) return setProblem('The recording could not be analysed. Try again.');
       setNow({ number: ++count.current, recording, simulated, heard });
+      // Both hands are at the belt, and the phone may be out of sight.
+      if (!simulated) signal(heard.hz === null ? 'nothing' : 'taken');
     },
     [targetHz],
   );
@@ -89,7 +92,8 @@ export function TapMeter({ targetHz, onNote }: { targetHz: number | null; onNote
       {recorder.running && (
         <Box role="status">
           <LinearProgress variant="determinate" value={100 * Math.min(1, recorder.level)} aria-label="Loudness" sx={{ height: 10 }} />
-          Wait half a second, then tap the middle of the span three times, once a second.
+          Wait half a second, then tap the middle of the span three times, once a second. Two rising tones or one long vibration: the tap
+          was understood.
         </Box>
       )}
       {problem !== '' && (

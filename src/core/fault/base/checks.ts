@@ -471,7 +471,7 @@ export const CHECKS = [
     tools: [],
     setups: ['belt'],
     state: 'secured',
-    results: { good: 'Quiet, coasts a little', watch: 'Dry', bad: 'Growls, drags or does not turn' },
+    results: { good: 'Quiet, coasts a little', watch: 'Dry', bad: 'Growls, rubs, drags or does not turn' },
   },
   {
     id: 'idler-binds',
@@ -656,7 +656,7 @@ export const CHECKS = [
     tools: [],
     setups: ['belt'],
     state: 'secured',
-    results: { good: 'Tight and quiet', watch: 'A little play', bad: 'Rocks or growls' },
+    results: { good: 'Tight and quiet', watch: 'A little play', bad: 'Rocks, rubs or growls' },
   },
   {
     id: 'spindle-bound',

@@ -92,7 +92,7 @@ export const COMPLAINTS = [
   {
     id: 'vibrates',
     label: 'Vibrates or rumbles',
-    synonyms: ['shakes', 'vibrates', 'vibration', 'rumble', 'growl', 'rattle', 'grinding', 'howls', 'knocking', 'noisy'],
+    synonyms: ['shakes', 'vibrates', 'vibration', 'rumble', 'growl', 'rub', 'rattle', 'grinding', 'howls', 'knocking', 'noisy'],
     kinds: ALL,
   },
   { id: 'pops', label: 'Pops or ticks', synonyms: ['ticking', 'popping', 'clicking', 'slaps'], kinds: BELT_KINDS },

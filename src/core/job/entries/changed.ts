@@ -23,6 +23,8 @@ const body = z.discriminatedUnion('change', [
     /** The check that found the fault, and the part it was made on. */
     found: z.object({ check: z.enum(checks), part: part.nullable() }).nullable(),
     on: z.enum(REPAIRED_PARTS).nullable(),
+    /** How it was done, or a source such as that of oil; '' where nothing was noted. */
+    note: z.string().trim().max(300, 'The note must be at most 300 characters.').default(''),
   }),
 ]);
 export type Changed = z.infer<typeof body>;

@@ -52,7 +52,12 @@ export const BEARINGS: Procedure = {
       on: ['Pulley nut', 'Pulley washer', 'Pulley', 'Shims and spacers', 'Shields'],
       torque: true,
     },
-    { id: 'turns', stage: 'fit', text: 'Turn it by hand with the nut tight. It must turn freely.', hold: true },
+    {
+      id: 'turns',
+      stage: 'fit',
+      text: 'Turn it by hand with the nut tight. It must turn freely. On a pulley of two halves, check that the halves meet all round.',
+      hold: true,
+    },
     {
       id: 'height-again',
       stage: 'set',

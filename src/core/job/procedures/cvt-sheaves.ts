@@ -84,6 +84,13 @@ export const CVT_SHEAVES: Procedure = {
       hold: true,
     },
     {
+      id: 'clean',
+      stage: 'fit',
+      text: 'Clean the inside of the movable sheave: ramps, roller pockets and bore. Remove the dust with a vacuum, then wipe it dry. Find the source of any oil or grease.',
+      hold: true,
+      reads: [words('Cleaned with'), words('Source of oil or grease')],
+    },
+    {
       id: 'rollers-in',
       stage: 'fit',
       text: 'Refit the rollers, closed side as in the manual. Fit them dry or with a dry graphite film, without grease. Check that as many go in as came out, and that the plate moves freely.',
@@ -138,6 +145,7 @@ export const CVT_SHEAVES: Procedure = {
       id: 'belt-on',
       stage: 'fit',
       text: 'Fit the belt with its arrow in the running direction. Spread the secondary with a twist, and put the belt deep into it.',
+      why: 'Under load the cam pushes the halves of the secondary together. A twist against the cam opens them.',
       on: ['Belt'],
     },
     {
@@ -150,7 +158,8 @@ export const CVT_SHEAVES: Procedure = {
     {
       id: 'outer-on',
       stage: 'fit',
-      text: 'Push the outer sheave to the shoulder by hand. Start the nut by hand at least five turns. Then tighten to torque with the holding tool.',
+      text: 'Push the outer sheave to the shoulder by hand. Start the nut by hand at least five turns. Then tighten to torque with the holding tool. An impact wrench is quicker, but hides a crossed spline: use it only on a nut that was started by hand.',
+      reads: [words('Tightened with')],
       on: ['Outer sheave', 'Front nut'],
       torque: true,
     },

@@ -19,6 +19,7 @@ export const DECK_ON: Procedure = {
       id: 'photo-route',
       stage: 'look',
       text: 'Photograph the belt route and the decal. If the decal shows an idler that this machine lacks, mark the variant.',
+      reads: [words('Layout on the decal that applies')],
       photo: true,
     },
     {

@@ -49,6 +49,7 @@ export const ECCENTRIC: Procedure = {
       id: 'grooves',
       stage: 'look',
       text: 'Clean oil and grit out of the grooves with a rag and degreaser. Dry them. Find the source of any oil.',
+      reads: [words('Source of oil')],
     },
     { id: 'top-bearings', stage: 'look', text: 'Rock and turn the top shaft to check its bearings.', hold: true },
     {

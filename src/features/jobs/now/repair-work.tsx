@@ -5,11 +5,9 @@ import Button from '@mui/material/Button';
 import { v4 as newId } from 'uuid';
 import { checkOf, type CheckId } from '@/core/fault';
 import { findingsOf, WORKS, type Found, type Work } from '@/core/job';
-import { findingWords } from '../job-messages';
+import { findingWords, WORK_WORDS } from '../job-messages';
 import { StackLink } from '../stack/stack-link';
 import type { StageProps } from '../stages/module';
-
-const WORK_WORDS: Readonly<Record<Work, string>> = { freed: 'Freed', cleaned: 'Cleaned', repaired: 'Repaired', replaced: 'Replaced' };
 
 /** Repair of a finding, or the customer's refusal. The check is then due again. */
 export function RepairWork({
@@ -27,7 +25,7 @@ export function RepairWork({
     commands.write(
       at,
       'changed',
-      { change, found: { check: found.check as CheckId, part: found.part }, on: null },
+      { change, found: { check: found.check as CheckId, part: found.part }, on: null, note: '' },
       `Job ${job.number}: ${words}, ${WORK_WORDS[change].toLowerCase()}`,
       'The repair is on the ticket. Check it again.',
     );

@@ -70,7 +70,7 @@ export function StackCard({
         !(await commands.write(
           'fit',
           'changed',
-          { change: 'repaired', found: { check, part }, on: null },
+          { change: 'repaired', found: { check, part }, on: null, note: '' },
           `Job ${job.number}: ${findingWords({ check, part, ...found })}, repaired`,
         ))
       )

@@ -40,6 +40,28 @@ describe('Fit', () => {
     at('fit', job({ entries: [madeSafe(), line('fit', 'procedure', { procedure: 'deck-on', name: 'Deck belt, deck on', why: '' })] }));
     expect(within(now()).getByText(/Inspect/)).toBeTruthy();
   });
+  it('adds work on a part to the procedure, and offers it once', async () => {
+    const { sent } = serverThat(ok);
+    at('fit', worked());
+    await press(/^Procedure/);
+    await press('Choose another procedure, or add one');
+    await press('Use procedure: Blades off and on');
+    await waitFor(() => expect(entries(sent, 'procedure')[0]).toMatchObject({ body: { procedure: 'blades' } }));
+  });
+  it('records the cleaning of a part without a finding, with the source of the oil', async () => {
+    const { sent } = serverThat(ok);
+    at('fit', worked());
+    await press(/^Other work/);
+    await choose('Cleaned');
+    await choose('Pulley or sheave');
+    await userEvent.type(screen.getByLabelText('Note'), 'Oil from the shaft seal.');
+    await press('Save work');
+    await waitFor(() =>
+      expect(entries(sent, 'changed')[0]).toMatchObject({
+        body: { change: 'cleaned', found: null, on: 'pulley', note: 'Oil from the shaft seal.' },
+      }),
+    );
+  });
   it('puts a replaced part on the ticket as a change of its finding', async () => {
     const { sent } = serverThat(ok);
     const bad = line('look', 'finding', { ...FINDING, answer: 'approved' });
@@ -48,7 +70,7 @@ describe('Fit', () => {
     await waitFor(() =>
       expect(entries(sent, 'changed')[0]).toEqual({
         type: 'changed',
-        body: { change: 'replaced', found: { check: FINDING.check, part: FINDING.part }, on: null },
+        body: { change: 'replaced', found: { check: FINDING.check, part: FINDING.part }, on: null, note: '' },
       }),
     );
   });

@@ -1,6 +1,7 @@
 'use client';
 
 import Alert from '@mui/material/Alert';
+import Box from '@mui/material/Box';
 import { coverLeftOff, provedOf, removedParts } from '@/core/job';
 import { Fold } from '@/ui/fold';
 import { BreakIn } from '../../../cvt/break-in';
@@ -8,7 +9,7 @@ import { FactField } from '../../../machines/fact-field';
 import { UNFIT_WORDS } from '../../job-messages';
 import { StageView } from '../../now/stage-view';
 import type { StageModule, StageProps } from '../module';
-import { doNotHandBack } from '../../stage-messages';
+import { COVER_OFF_SCHOOLS, doNotHandBack } from '../../stage-messages';
 import { PoweredTest, TestForm } from '../instruments';
 import { RunningChecks } from '../running';
 
@@ -49,6 +50,7 @@ function Panel(props: StageProps) {
         </Fold>
         {writable && cover !== null && (
           <Fold title="Watched run" says={`with “${cover}” off`}>
+            <Box sx={{ mb: 1 }}>{COVER_OFF_SCHOOLS}</Box>
             <PoweredTest {...props} when="proved" coverOff={cover} />
           </Fold>
         )}
