@@ -6,6 +6,7 @@
 /** Names of the queries: the first part of the key of a cached read. */
 export const QUERY_KEYS = [
   'belt.life',
+  'belts.lasted',
   'customer.read',
   'customers.choose',
   'customers.list',
@@ -79,11 +80,21 @@ const JOB: Keys = [
   'ticket.read',
 ];
 /** Records over years, computed from tickets. */
-const FROM_TICKETS: Keys = ['belt.life', 'drive.read', 'faults.of-shop', 'machine.known', 'tension.past', 'wear.fleet', 'width.past'];
+const FROM_TICKETS: Keys = [
+  'belt.life',
+  'belts.lasted',
+  'drive.read',
+  'faults.of-shop',
+  'machine.known',
+  'tension.past',
+  'wear.fleet',
+  'width.past',
+];
 const PARTS: Keys = ['parts.choose', 'parts.list', 'wear.fleet'];
 const SHELF: Keys = ['drive.read', 'find', 'shelf.read'];
 const TICKET: Keys = [...JOB, ...FROM_TICKETS, ...PARTS, ...SHELF];
 const DRIVE: Keys = [
+  'belts.lasted',
   'drive.find',
   'drive.read',
   'drives.choose',
@@ -103,6 +114,7 @@ const DRIVE: Keys = [
 ];
 const MACHINE: Keys = [
   ...JOB,
+  'belts.lasted',
   'customers.choose',
   'customers.list',
   'drives.of-job',

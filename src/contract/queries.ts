@@ -8,6 +8,7 @@ import { query, type AnyContract, type QueryContract } from './declare';
 import type { QueryKey } from './keys';
 import type { PackedShelf } from './packed-shelf';
 import type {
+  BeltLasted,
   BeltLife,
   Customer,
   CustomerLine,
@@ -115,6 +116,8 @@ export interface TicketPage {
 /** All queries by name. A name is the first part of the key of its cached reads. */
 export const QUERY_CONTRACTS = {
   'belt.life': query<BeltLife>()('viewer', ofDrive),
+  /** Belts of the shop with the longest lives. */
+  'belts.lasted': query<readonly BeltLasted[]>()('viewer', nothing),
   'customer.read': query<{ readonly customer: Customer; readonly machines: readonly Named[]; readonly jobs: readonly JobLine[] }>()(
     'viewer',
     ofRecord,

@@ -4,6 +4,7 @@ export type { Database, ShopDatabase } from './connection';
 export { migrate } from './migrate';
 export { isUnreadable } from '../contract/unreadable';
 export type { Role } from '../core/role';
+export * as beltLives from './repositories/belt-lives';
 export * as commands from './repositories/applied-commands';
 export * as customers from './repositories/customers';
 export * as documents from './repositories/documents';

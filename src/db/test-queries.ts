@@ -41,6 +41,7 @@ export async function recordsForQueries(shop: TestShop) {
   const find = { find: '' };
   const inputs: Readonly<Record<QueryKey, object>> = {
     'belt.life': { driveId },
+    'belts.lasted': {},
     'customer.read': { id: customerId },
     'customers.choose': find,
     'customers.list': LIST,

@@ -118,6 +118,17 @@ export interface BeltLife {
   readonly warranties: readonly (WarrantyWritten & { readonly machine: number; readonly job: number })[];
 }
 
+/** A belt that ran until the next one was fitted. */
+export interface BeltLasted {
+  readonly belt: string;
+  readonly driveId: number;
+  readonly drive: string;
+  readonly machine: string;
+  /** Job that fitted it. */
+  readonly job: number;
+  readonly hours: number;
+}
+
 /** A belt that is measured, on its machine. */
 export interface MeasuredBelt {
   readonly machineId: number;

@@ -46,6 +46,21 @@ describe('variants side by side', () => {
     expect(other.belts[0]!.length).toEqual({ value: 1300, reference: 'outside' });
     expect(other.pulleys).toEqual(drive.pulleys);
   });
+  it('scales shaft and belt speed to idle, and divides the price by the hours', () => {
+    const ask = { diametersMm: {}, idleRpm: 1200, cost: { cents: 2400, hours: 120 } };
+    const c = compared(drive, belt, 'driven', ask);
+    expect(c.idleRpm! / c.rpm!).toBeCloseTo(1200 / 3000, 12);
+    expect(c.idleBeltMps! / c.beltMps!).toBeCloseTo(1200 / 3000, 12);
+    expect(c.costPerHour).toBe(20);
+    const bare = compared(drive, belt, 'driven', { diametersMm: {} });
+    expect([bare.idleRpm, bare.idleBeltMps, bare.leastOnHubMm, bare.costPerHour]).toEqual([null, null, null, null]);
+  });
+  it('limits the pulley by the bolts of its hub: heads, wall and groove fit inside the rim', () => {
+    const c = compared(drive, belt, 'driven', { diametersMm: {}, hub: { circleMm: 60, boltMm: 8 } });
+    // Circle 60, a head of 14.7 across, 3 mm of metal and 7.9 mm of groove on each side.
+    expect(c.leastOnHubMm).toBeCloseTo(60 + 14.72 + 2 * 10.9, 6);
+    expect(c.onHubMm).toBe(150);
+  });
   it('reports an impossible variant', () => {
     expect(compareDrive(drive, belt, 'driven', { diametersMm: { driven: 900 } }).ok).toBe(false);
     expect(compareDrive(drive, 'nope', 'driven', { diametersMm: {} }).ok).toBe(false);

@@ -20,6 +20,24 @@ export const MOST_TIP_MPS = 96.5;
  */
 export const MOST_RIM_MPS = 33;
 
+/** Width of a hexagon head across its corners, in bolt diameters (ISO 4014: 1.78 to 1.84 for M6 to M12). */
+const HEAD_ACROSS_CORNERS = 1.84;
+/** Metal left between a bolt head and the bottom of the groove, mm. A choice for cast and turned pulleys. */
+const WALL_MM = 3;
+
+/** Bolts of a hub on a circle, mm. */
+export interface HubBolts {
+  readonly circleMm: number;
+  readonly boltMm: number;
+}
+
+/**
+ * Least outside diameter of a pulley that is bolted to a hub, mm: the circle, half a head on each side, a wall, and the
+ * groove on each side.
+ */
+export const leastOnHubMm = ({ circleMm, boltMm }: HubBolts, grooveDepthMm: number): number =>
+  circleMm + HEAD_ACROSS_CORNERS * boltMm + 2 * (WALL_MM + grooveDepthMm);
+
 /** A drive otherwise than drawn. */
 export interface Variant {
   /** Outside diameters in place of the drawn ones, mm by pulley id. */
@@ -30,6 +48,12 @@ export interface Variant {
   readonly bladesMm?: Readonly<Record<string, number>>;
   /** Fastest that the driven hub may turn by its own marking, rpm. */
   readonly hubRpm?: number | undefined;
+  /** Bolts of the hub on the shaft of the comparison. */
+  readonly hub?: HubBolts | undefined;
+  /** Speed of the driver at idle, rpm. */
+  readonly idleRpm?: number | undefined;
+  /** Price of the belt, in hundredths of the currency, and the hours that it is expected to last. */
+  readonly cost?: { readonly cents: number; readonly hours: number } | undefined;
 }
 
 /** Values of one variant, with their limits. Null if the drive does not contain the data. */
@@ -39,6 +63,14 @@ export interface Compared {
   readonly ratio: number | null;
   /** Fastest that its hub may turn, where that is known. */
   readonly mostRpm: number | null;
+  /** The same shaft and the belt with the driver at idle. */
+  readonly idleRpm: number | null;
+  readonly idleBeltMps: number | null;
+  /** Outside diameter of the pulley on the shaft, and the least that its hub allows, mm. */
+  readonly onHubMm: number | null;
+  readonly leastOnHubMm: number | null;
+  /** Hundredths of the currency. */
+  readonly costPerHour: number | null;
   readonly beltMps: number | null;
   readonly mostBeltMps: number;
   /** Centrifugal pull of the whole belt, N: m·v². */
@@ -116,15 +148,23 @@ export function compareDrive(
   });
   const loads = answer.solved.shaftLoads.filter((l) => belt.route.some((r) => r.pulley === l.pulley)).map((l) => l.force);
   const v = motion.metresPerSecond;
+  const { idleRpm, hub, cost } = variant;
+  const idle = idleRpm !== undefined && driverRpm !== null && driverRpm > 0 ? idleRpm / driverRpm : null;
+  const section = sectionOf(belt);
   return {
     ok: true,
     compared: {
       rpm,
       mostRpm: variant.hubRpm ?? null,
       ratio: rpm !== null && driverRpm !== null && rpm > 0 ? driverRpm / rpm : null,
+      idleRpm: idle === null || rpm === null ? null : idle * rpm,
+      idleBeltMps: idle === null || v === null ? null : idle * v,
+      onHubMm: own.pulleys.find((p) => p.id === shaftOf)?.outsideDiameter ?? null,
+      leastOnHubMm: hub ? leastOnHubMm(hub, section.depthMm) : null,
+      costPerHour: cost && cost.hours > 0 ? cost.cents / cost.hours : null,
       beltMps: v,
       mostBeltMps: duty.speedLimit,
-      centrifugalN: v === null ? null : sectionOf(belt).massKgPerM * (belt.count ?? 1) * v * v,
+      centrifugalN: v === null ? null : section.massKgPerM * (belt.count ?? 1) * v * v,
       tensionN: solved.tension,
       floorN: band.loadKnown ? band.floorN : null,
       ceilingN: band.ceilingN,

@@ -1,7 +1,7 @@
 import { QueryTypes } from 'sequelize';
 import { currentDue, followUpDue, readBody, type FollowUp } from '../../core/job';
-import type { MeterReading } from '../../core/machine';
 import type { ShopDatabase } from '../connection';
+import { meterLogs } from './meters';
 import type { DueFollowUp } from '../../contract/records';
 
 const DAY_MS = 86_400_000;
@@ -35,7 +35,7 @@ export async function dueFollowUps(db: ShopDatabase, now: Date): Promise<DueFoll
     const { look, next } = read.value.body;
     return look.after.length > 0 ? [{ ...row, look, next }] : [];
   });
-  const logs = await logsOf(
+  const logs = await meterLogs(
     db,
     planned.map((p) => p.machineId),
   );
@@ -48,17 +48,4 @@ export async function dueFollowUps(db: ShopDatabase, now: Date): Promise<DueFoll
     })
     .sort((a, b) => Date.parse(a.dueAt) - Date.parse(b.dueAt))
     .slice(0, MOST_SHOWN);
-}
-
-/** Meter logs of several machines, by machine. */
-async function logsOf(db: ShopDatabase, machineIds: readonly number[]): Promise<ReadonlyMap<number, MeterReading[]>> {
-  const rows = await db.sequelize.query<{ machineId: number; value: number; unit: MeterReading['unit']; at: Date }>(
-    `SELECT r.machine_id AS "machineId", r.value, r.unit, r.at FROM meter_readings r JOIN machines m ON m.id = r.machine_id
-     WHERE m.shop_id = $1 AND m.id = ANY ($2)`,
-    { bind: [db.shopId, [...machineIds]], type: QueryTypes.SELECT },
-  );
-  const logs = new Map<number, MeterReading[]>();
-  for (const { machineId, value, unit, at } of rows)
-    logs.set(machineId, [...(logs.get(machineId) ?? []), { value, unit, at: at.toISOString() }]);
-  return logs;
 }

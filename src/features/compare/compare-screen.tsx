@@ -13,6 +13,7 @@ import { NumberField } from '@/ui/number-field';
 import { Empty, Page } from '@/ui/page';
 import { useCompare } from '@/client/solver';
 import { chosenIn, draftShape, MOST_VARIANTS, NOTHING_CHANGED, requestOf, withAnotherVariant, type Draft } from './comparison-draft';
+import { BeltsLasted } from './belts-lasted';
 import { DiameterSweep } from './diameter-sweep';
 import { bladeOn, hubSpeedOf } from './messages';
 import { VariantTable } from './variant-table';
@@ -80,6 +81,7 @@ export function CompareScreen({ stored }: { stored: StoredDrive }) {
           Another variant
         </Button>
       )}
+      <BeltsLasted />
       <DiameterSweep draft={draft} write={write} swept={swept} onBelt={onBelt} label={label} answer={answer} />
     </Page>
   );
@@ -122,7 +124,7 @@ function Subject({
           onChoose={(shaftOf) => put({ shaftOf })}
         />
       )}
-      <Box sx={{ display: 'grid', gridTemplateColumns: { sm: '320px 320px' }, gap: 1.5, alignItems: 'start' }}>
+      <Box sx={{ display: 'grid', gridTemplateColumns: { sm: 'repeat(auto-fill, 320px)' }, gap: 1.5, alignItems: 'start' }}>
         <NumberField
           dimension="length"
           label={bladeOn(label(shaft.id))}
@@ -143,8 +145,45 @@ function Subject({
           optional
           helperText="The speed that its hub or pulley is marked with."
         />
+        <IdleAndHub draft={draft} put={put} />
       </Box>
     </Box>
+  );
+}
+
+/** Idle speed of the engine, and the bolts of the hub on the driven shaft. */
+function IdleAndHub({ draft, put }: { readonly draft: Draft; readonly put: (part: Partial<Draft>) => void }) {
+  return (
+    <>
+      <NumberField
+        dimension="rotation"
+        label="Engine speed at idle"
+        value={draft.idleRpm}
+        onValue={(idleRpm) => put({ idleRpm })}
+        min={100}
+        max={30000}
+        optional
+      />
+      <NumberField
+        dimension="length"
+        label="Bolt circle of the hub"
+        value={draft.hub.circleMm}
+        onValue={(circleMm) => put({ hub: { ...draft.hub, circleMm } })}
+        min={5}
+        max={1000}
+        optional
+        helperText="With the bolts it sets the smallest pulley."
+      />
+      <NumberField
+        dimension="length"
+        label="Bolts of the hub, diameter"
+        value={draft.hub.boltMm}
+        onValue={(boltMm) => put({ hub: { ...draft.hub, boltMm } })}
+        min={2}
+        max={50}
+        optional
+      />
+    </>
   );
 }
 

@@ -10,6 +10,11 @@ import { CompareScreen } from './compare-screen';
 import { FIGURES, figureText, withinLimit } from './figures';
 
 vi.mock('next/navigation', async () => (await import('../test-features')).navigation);
+vi.mock('../queries/ask', async () =>
+  (await import('../test-features')).queriesThat({
+    'belts.lasted': () => [{ belt: '4L480', driveId: 1, drive: 'Orchard rider', machine: 'Orchard rider', job: 207, hours: 211.6 }],
+  }),
+);
 /** Answers of the worker, without a worker. Cached per request, since each render requests again. */
 const compared = oncePer(compareDrives);
 vi.mock('@/client/solver', () => ({
@@ -42,6 +47,21 @@ describe('variants of a drive', () => {
     expect(row('Speed of the driven shaft').at(-1)).not.toBe(drawn);
     await userEvent.click(screen.getByRole('button', { name: 'Clear' }));
     expect(row('Speed of the driven shaft').at(-1)).toBe(drawn);
+  });
+  it('shows idle, hub and cost, and the belts that lasted', async () => {
+    show(<CompareScreen stored={RIDER_DRIVE} />, { owner: 72 });
+    await userEvent.type(screen.getByLabelText('Engine speed at idle'), '1200');
+    await userEvent.type(screen.getByLabelText('Bolt circle of the hub'), '140 mm');
+    await userEvent.type(screen.getByLabelText('Bolts of the hub, diameter'), '8 mm');
+    await userEvent.type(screen.getByRole('textbox', { name: 'Price, as drawn' }), '24');
+    await userEvent.type(screen.getByRole('textbox', { name: 'Expected hours, as drawn' }), '120');
+    await userEvent.tab();
+    await waitFor(() => expect(row('Belt cost per hour')[0]).toContain('0.20 per h'));
+    expect(row('Pulley on the hub, diameter')[0]).toMatch(/past its limit: at least/);
+    expect(row('Driven shaft, engine at idle')[0]).toMatch(/\d/);
+    const lasted = await screen.findByRole('region', { name: 'Belts that lasted longest here' });
+    expect(lasted.textContent).toContain('4L480');
+    expect(lasted.textContent).toContain('212 h');
   });
   it('reports a blade above the tip speed limit, and the reason for an impossible variant', async () => {
     show(<CompareScreen stored={RIDER_DRIVE} />, { owner: 71 });

@@ -4,13 +4,23 @@ import type { CompareRequest } from '@/services/compare';
 
 /** Most variants side by side. */
 export const MOST_VARIANTS = 4;
-const variantShape = z.object({ diametersMm: z.record(z.string(), z.number()), outsideMm: z.number().nullable() });
+const costShape = z.object({ cents: z.number().nullable(), hours: z.number().nullable() }).default({ cents: null, hours: null });
+const variantShape = z.object({
+  diametersMm: z.record(z.string(), z.number()),
+  outsideMm: z.number().nullable(),
+  cost: costShape,
+});
 export const draftShape = z.object({
   beltId: z.string(),
   shaftOf: z.string(),
   variants: z.array(variantShape).max(MOST_VARIANTS),
   bladesMm: z.record(z.string(), z.number()),
   hubRpm: z.record(z.string(), z.number()).default({}),
+  /** Bolt circle and bolt of the hub on the driven shaft, mm. */
+  hub: z.object({ circleMm: z.number().nullable(), boltMm: z.number().nullable() }).default({ circleMm: null, boltMm: null }),
+  idleRpm: z.number().nullable().default(null),
+  /** Cost of the belt as drawn. */
+  cost: costShape,
   sweepOf: z.string(),
   figure: z.string(),
 });
@@ -19,9 +29,12 @@ export type Draft = z.infer<typeof draftShape>;
 export const NOTHING_CHANGED: Draft = {
   beltId: '',
   shaftOf: '',
-  variants: [{ diametersMm: {}, outsideMm: null }],
+  variants: [{ diametersMm: {}, outsideMm: null, cost: { cents: null, hours: null } }],
   bladesMm: {},
   hubRpm: {},
+  hub: { circleMm: null, boltMm: null },
+  idleRpm: null,
+  cost: { cents: null, hours: null },
   sweepOf: '',
   figure: 'rpm',
 };
@@ -41,18 +54,26 @@ const SWEEP = { from: 0.75, to: 1.25 };
 export function requestOf(drive: Drive, draft: Draft): CompareRequest | null {
   const { belt, shaft, swept } = chosenIn(drive, draft);
   if (!belt || !shaft || !swept) return null;
-  const own = { bladesMm: draft.bladesMm, hubRpm: draft.hubRpm[shaft.id] };
+  const { circleMm, boltMm } = draft.hub;
+  const own = {
+    bladesMm: draft.bladesMm,
+    hubRpm: draft.hubRpm[shaft.id],
+    hub: circleMm !== null && boltMm !== null ? { circleMm, boltMm } : undefined,
+    idleRpm: draft.idleRpm ?? undefined,
+  };
   return {
     drive,
     beltId: belt.id,
     shaftOf: shaft.id,
     variants: [
-      { diametersMm: {}, ...own },
-      ...draft.variants.map((v) => ({ diametersMm: v.diametersMm, outsideMm: v.outsideMm ?? undefined, ...own })),
+      { diametersMm: {}, ...own, cost: costOf(draft.cost) },
+      ...draft.variants.map((v) => ({ diametersMm: v.diametersMm, outsideMm: v.outsideMm ?? undefined, ...own, cost: costOf(v.cost) })),
     ],
     sweep: { pulley: swept.id, fromMm: SWEEP.from * swept.outsideDiameter, toMm: SWEEP.to * swept.outsideDiameter },
   };
 }
+
+const costOf = ({ cents, hours }: Draft['cost']) => (cents !== null && hours !== null ? { cents, hours } : undefined);
 
 /** Draft with a change of one variant. */
 export const withVariant = (draft: Draft, at: number, part: Partial<Draft['variants'][number]>): Draft => ({
@@ -63,5 +84,5 @@ export const withVariant = (draft: Draft, at: number, part: Partial<Draft['varia
 /** Draft with one more variant, a copy of the last. */
 export const withAnotherVariant = (draft: Draft): Draft => ({
   ...draft,
-  variants: [...draft.variants, draft.variants.at(-1) ?? { diametersMm: {}, outsideMm: null }],
+  variants: [...draft.variants, draft.variants.at(-1) ?? NOTHING_CHANGED.variants[0]!],
 });

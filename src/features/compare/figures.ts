@@ -1,12 +1,17 @@
 import { MOST_RIM_MPS, MOST_TIP_MPS, type Compared } from '@/core/drive';
 import type { Dimension } from '@/core/quantity';
 
+/** `money` is in hundredths of the currency per hour. */
+export type FigureDimension = Dimension | 'ratio' | 'percent' | 'thousands' | 'money';
+
 /** One figure of a comparison, with its limit. */
 export interface Figure {
   readonly id: string;
   readonly label: string;
-  readonly dimension: Dimension | 'ratio' | 'percent' | 'thousands';
+  readonly dimension: FigureDimension;
   readonly of: (c: Compared) => number | null;
+  /** It follows the belt speed alone. */
+  readonly bySpeed?: true;
   /** Limit in its own unit, and its direction. */
   readonly limit?: { readonly of: (c: Compared) => number | null; readonly side: 'most' | 'least' };
 }
@@ -20,9 +25,18 @@ export const FIGURES: readonly Figure[] = [
     of: (c) => c.rpm,
     limit: { of: (c) => c.mostRpm, side: 'most' },
   },
+  { id: 'idle', label: 'Driven shaft, engine at idle', dimension: 'rotation', of: (c) => c.idleRpm },
   { id: 'ratio', label: 'Ratio', dimension: 'ratio', of: (c) => c.ratio },
+  {
+    id: 'hub',
+    label: 'Pulley on the hub, diameter',
+    dimension: 'length',
+    of: (c) => c.onHubMm,
+    limit: { of: (c) => c.leastOnHubMm, side: 'least' },
+  },
   { id: 'belt', label: 'Belt speed', dimension: 'speed', of: (c) => c.beltMps, limit: { of: (c) => c.mostBeltMps, side: 'most' } },
-  { id: 'centrifugal', label: 'Centrifugal pull', dimension: 'force', of: (c) => c.centrifugalN },
+  { id: 'belt-idle', label: 'Belt speed, engine at idle', dimension: 'speed', of: (c) => c.idleBeltMps },
+  { id: 'centrifugal', label: 'Centrifugal pull', dimension: 'force', of: (c) => c.centrifugalN, bySpeed: true },
   { id: 'tension', label: 'Static tension', dimension: 'force', of: (c) => c.tensionN, limit: { of: (c) => c.floorN, side: 'least' } },
   {
     id: 'bears',
@@ -40,10 +54,18 @@ export const FIGURES: readonly Figure[] = [
   },
   { id: 'wrap', label: 'Smallest loaded wrap angle', dimension: 'angle', of: (c) => c.leastWrapDeg },
   { id: 'bend', label: 'Tightest bend', dimension: 'length', of: (c) => c.tightestMm, limit: { of: (c) => c.leastBendMm, side: 'least' } },
-  { id: 'flexes', label: 'Bends per hour', dimension: 'thousands', of: (c) => c.flexesPerHour },
+  { id: 'flexes', label: 'Bends per hour', dimension: 'thousands', of: (c) => c.flexesPerHour, bySpeed: true },
   { id: 'tip', label: 'Blade tip', dimension: 'speed', of: (c) => c.tipMps, limit: { of: () => MOST_TIP_MPS, side: 'most' } },
-  { id: 'rim', label: 'Highest rim speed', dimension: 'speed', of: (c) => c.rimMps, limit: { of: () => MOST_RIM_MPS, side: 'most' } },
+  {
+    id: 'rim',
+    label: 'Highest rim speed',
+    dimension: 'speed',
+    of: (c) => c.rimMps,
+    bySpeed: true,
+    limit: { of: () => MOST_RIM_MPS, side: 'most' },
+  },
   { id: 'shaft', label: 'Largest load on a shaft, at rest', dimension: 'force', of: (c) => c.shaftN },
+  { id: 'cost', label: 'Belt cost per hour', dimension: 'money', of: (c) => c.costPerHour },
 ];
 
 /** True if a figure passes its limit. Null without a limit or a value. */
@@ -58,7 +80,7 @@ export function withinLimit({ of, limit }: Figure, c: Compared): boolean | null 
 export function figureText(
   dimension: Figure['dimension'],
   value: number | null,
-  show: (value: number, dimension: Dimension) => string,
+  show: (value: number, dimension: Dimension | 'money') => string,
 ): string {
   if (value === null) return '–';
   if (dimension === 'ratio') return `${value.toFixed(2)} to 1`;

@@ -6,6 +6,7 @@ import { unitNamed } from '@/core/quantity';
 import { useUnits } from '@/ui/units';
 import type { CompareAnswer } from '@/services/compare';
 import { figureText, type Figure } from './figures';
+import { useFigures } from './use-figures';
 import { nothingToChart, sweepText } from './messages';
 import { CHART_TOOLTIP } from '@/ui/chart-tooltip';
 
@@ -22,6 +23,7 @@ export function SweepChart({
   pulley: string;
 }) {
   const { show, unit } = useUnits();
+  const figures = useFigures();
   const points = swept.flatMap((s) => {
     const value = figure.of(s.compared);
     return value === null ? [] : [{ mm: s.diameterMm, value, limit: figure.limit?.of(s.compared) ?? null }];
@@ -29,7 +31,7 @@ export function SweepChart({
   if (points.length < 2) return <Box sx={{ color: 'var(--ts-quiet)' }}>{nothingToChart(figure.label.toLowerCase())}</Box>;
   const inch = unitNamed(unit('length') === '' ? 'mm' : unit('length')).factor;
   const tick = { fontSize: 12, fill: 'var(--ts-quiet)' };
-  const text = (v: number) => figureText(figure.dimension, v, show);
+  const text = (v: number) => figureText(figure.dimension, v, figures);
   const first = points[0]!;
   const last = points.at(-1)!;
   return (

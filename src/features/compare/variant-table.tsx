@@ -12,10 +12,12 @@ import { convertLength } from '@/core/belt';
 import { sectionOf, statedPitchLength, type Drive } from '@/core/drive';
 import { Icon } from '@/ui/icons';
 import { NumberField } from '@/ui/number-field';
+import { useMoney } from '@/ui/money';
 import { useUnits } from '@/ui/units';
 import type { CompareAnswer } from '@/services/compare';
 import { withVariant, type Draft } from './comparison-draft';
 import { FIGURES, figureText, withinLimit } from './figures';
+import { useFigures } from './use-figures';
 
 type Belt = Drive['belts'][number];
 type Compared = CompareAnswer['variants'][number]['compared'];
@@ -87,10 +89,12 @@ export function VariantTable({
               )}
             </EntryRow>
           )}
+          <CostRows draft={draft} write={write} />
           {FIGURES.map((figure) => (
             <TableRow key={figure.id}>
               <TableCell component="th" scope="row">
                 {figure.label}
+                {figure.bySpeed && <Box sx={{ fontSize: 13, color: 'var(--ts-quiet)' }}>changes with belt speed alone</Box>}
               </TableCell>
               {Array.from({ length: draft.variants.length + 1 }, (_, i) => (
                 <Figure key={i} figure={figure} compared={answer?.variants[i]?.compared ?? null} />
@@ -136,7 +140,7 @@ const EntryRow = ({
 }: {
   readonly draft: Draft;
   readonly what: string;
-  readonly drawn: string;
+  readonly drawn: ReactNode;
   readonly children: (variant: Draft['variants'][number], at: number) => ReactNode;
 }) => (
   <TableRow>
@@ -148,9 +152,54 @@ const EntryRow = ({
   </TableRow>
 );
 
+/** Price of the belt and the hours that it is expected to last. */
+function CostRows({ draft, write }: { readonly draft: Draft; readonly write: Write }) {
+  const { code } = useMoney();
+  const fields = (name: string, cost: Draft['cost'], put: (cost: Draft['cost']) => void) => ({
+    price: (
+      <NumberField
+        size="small"
+        dimension="number"
+        label={`Price, ${code}`}
+        ariaLabel={`Price, ${name}`}
+        value={cost.cents === null ? null : cost.cents / 100}
+        onValue={(price) => put({ ...cost, cents: price === null ? null : Math.round(100 * price) })}
+        min={0}
+        max={100000}
+        optional
+      />
+    ),
+    hours: (
+      <NumberField
+        size="small"
+        dimension="number"
+        label="Hours"
+        ariaLabel={`Expected hours, ${name}`}
+        value={cost.hours}
+        onValue={(hours) => put({ ...cost, hours })}
+        min={1}
+        max={100000}
+        optional
+      />
+    ),
+  });
+  const drawn = fields('as drawn', draft.cost, (cost) => write({ ...draft, cost }));
+  const of = (i: number) => fields(`variant ${i + 1}`, draft.variants[i]!.cost, (cost) => write(withVariant(draft, i, { cost })));
+  return (
+    <>
+      <EntryRow draft={draft} what="Belt, price" drawn={drawn.price}>
+        {(_, i) => of(i).price}
+      </EntryRow>
+      <EntryRow draft={draft} what="Belt, expected life" drawn={drawn.hours}>
+        {(_, i) => of(i).hours}
+      </EntryRow>
+    </>
+  );
+}
+
 /** One figure of one variant, with its limit. */
 function Figure({ figure, compared }: { readonly figure: (typeof FIGURES)[number]; readonly compared: Compared | null }) {
-  const { show } = useUnits();
+  const show = useFigures();
   if (!compared) return <TableCell className="ts-mono">–</TableCell>;
   const value = figure.of(compared);
   const bound = figure.limit ? figure.limit.of(compared) : null;

@@ -78,7 +78,12 @@ describe('text of a ticket line', () => {
       'Procedure: Deck belt, deck on, because the guides come off.',
     ],
     ['skipped', { words: 'Check the idler', why: 'new last month' }, 'Skipped: Check the idler (new last month)'],
-    ['changed', { change: 'replaced', on: 'Idler', found: null }, 'Replaced: Idler.'],
+    ['changed', { change: 'replaced', on: 'idler', found: null, note: '' }, 'Replaced: idler.'],
+    [
+      'changed',
+      { change: 'cleaned', on: 'pulley', found: null, note: 'Oil from the seal.' },
+      'Cleaned: pulley or sheave. Oil from the seal.',
+    ],
     ['changed', { change: 'clamped' }, 'Clamps and bolts tightened.'],
     [
       'changed',

@@ -13,11 +13,12 @@ import { readStack } from './stacks';
 import { listNotebooks, readNotebook } from './survey';
 import { readTensionPast } from './tension';
 import { readShopBase } from './trace';
-import { readBeltLife, readFleet, readWidthPast } from './wear';
+import { readBeltLife, readBeltsLasted, readFleet, readWidthPast } from './wear';
 
 /** All queries by name. A name is the first part of the key of its cached reads. */
 export const QUERIES = {
   'belt.life': readBeltLife,
+  'belts.lasted': readBeltsLasted,
   'customer.read': readCustomer,
   'customers.choose': chooseCustomer,
   'customers.list': listCustomers,

@@ -1,6 +1,6 @@
 import 'server-only';
 import { QUERY_CONTRACTS } from '@/contract/queries';
-import { parts, readings } from '@/db';
+import { beltLives, parts, readings } from '@/db';
 import { defineQuery } from '@/server';
 
 /** Widths read of a drive’s belts, on every machine that has it. */
@@ -10,6 +10,11 @@ export const readWidthPast = defineQuery(QUERY_CONTRACTS['width.past'], async ({
 }));
 
 /** Riding records and warranties of the belts of a drive. */
+export const readBeltsLasted = defineQuery(QUERY_CONTRACTS['belts.lasted'], async ({ db }) => ({
+  ok: true,
+  value: await beltLives.beltsThatLasted(db),
+}));
+
 export const readBeltLife = defineQuery(QUERY_CONTRACTS['belt.life'], async ({ db }, { driveId }) => ({
   ok: true,
   value: await readings.beltLife(db, driveId),
