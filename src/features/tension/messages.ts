@@ -186,19 +186,18 @@ export const SLACK_WORDS: Readonly<Record<SlackByDesign, string>> = {
     'Before its first run, the belt sits deep in the secondary and is loose. This is normal: it rises when it first runs. Do not shim for it.',
 };
 
-/** Turn of an eccentric from its pen mark. */
+/** Turn of an eccentric from its pen mark, °. */
 export const eccentricTurn = (angle: string, by: number): string =>
   Math.abs(by) < 0.5
     ? 'It is at its pen mark.'
-    : `Turn it ${angle} ${by > 0 ? 'counter-clockwise' : 'clockwise'} from its pen mark, as drawn.`;
+    : `Turn it ${angle} ${by > 0 ? 'counter-clockwise' : 'clockwise'} from its pen mark, seen as in the drawing.`;
 
-export const sidewaysOf = (distance: string, mm: number): string =>
-  Math.abs(mm) < 0.05
-    ? 'The shaft is on the line of centres.'
-    : `The shaft is ${distance} to the ${mm > 0 ? 'left' : 'right'} of the line of centres.`;
+/** Place of a shaft across the line of centres, mm. */
+export const shaftAt = (distance: string, mm: number): string =>
+  Math.abs(mm) < 0.05 ? 'on the line of centres' : `${distance} to the ${mm > 0 ? 'left' : 'right'} of the line of centres`;
 
-export const otherAngle = (angle: string, shift: string): string =>
-  `The belt is as tight at ${angle}, where the shaft is elsewhere. ${shift} Do not use it unless this drive’s marks are there.`;
+export const otherAngle = (angle: string, at: string): string =>
+  `The belt is as tight at ${angle}, with the shaft ${at}. Use that angle only if this drive’s marks are there.`;
 
 export const beltTurnsIt = (way: 'cw' | 'ccw', torque: string): string =>
   `The belt turns the eccentric ${way === 'cw' ? 'clockwise' : 'counter-clockwise'} with ${torque}. Hold it with a key until the pinch bolt is tight.`;

@@ -213,6 +213,11 @@ describe('a customer’s words', () => {
     expect(ids(complaintsIn('no top speed', 'cvt'))).toEqual(['cvt-no-top']);
     expect(complaintsIn('', 'cvt')).toEqual([]);
   });
+  it('takes no phrase from words far from each other or in two sentences', () => {
+    expect(ids(complaintsIn('I took the deck off. Came in pieces', 'deck-lever'))).toEqual([]);
+    expect(ids(complaintsIn('It came in last week because my neighbour took the old hood off', 'deck-lever'))).toEqual([]);
+    expect(ids(complaintsIn('The belt came, as it does each time, off', 'deck-lever'))).toContain('thrown-load');
+  });
   it('keeps the order in which the customer names them', () => {
     expect(ids(complaintsIn('Takes ages to come up to speed, then smells', 'deck-lever'))).toEqual(['slow-weak', 'smokes']);
     expect(ids(complaintsIn('It smells, and takes ages to come up to speed', 'deck-lever'))).toEqual(['smokes', 'slow-weak']);

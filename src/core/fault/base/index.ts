@@ -140,17 +140,29 @@ const stems = (text: string): string[] =>
     .filter((word) => word !== '' && !SMALL_WORDS.has(word))
     .map((word) => word.replace(/(?:ing|ed|es|s|e)$/, '').replace(/([^aeiou])\1$/, '$1'));
 
+/** Other words that may be between the words of a phrase. */
+const BETWEEN = 5;
+
 /**
  * Complaints that the words of a customer may mean, in the order in which the text names them: those with a label or
- * synonym that has all its words in the text, in any order. A thrown belt without an occasion may be each of the usual
- * complaints.
+ * synonym that has all its words near each other in one sentence, in any order. A thrown belt without an occasion may be
+ * each of the usual complaints.
  */
 export function complaintsIn(words: string, kind: DriveKind | null): Complaint[] {
-  const said = stems(words);
-  /** Place of a phrase in the text: that of its first word. Infinity if a word is missing. */
+  const sentences = words.split(/[.!?;\n]+/).map(stems);
+  /** Place of a phrase in the text: that of its first word. Infinity if the text does not have it. */
   const placeOf = (phrase: string): number => {
-    const places = stems(phrase).map((word) => said.indexOf(word));
-    return places.includes(-1) ? Infinity : Math.min(...places);
+    const wanted = stems(phrase);
+    let before = 0;
+    for (const said of sentences) {
+      const at = said.findIndex((word, i) => {
+        const near = said.slice(i, i + wanted.length + BETWEEN);
+        return wanted.includes(word) && wanted.every((one) => near.includes(one));
+      });
+      if (at >= 0) return before + at;
+      before += said.length;
+    }
+    return Infinity;
   };
   const firstOf = (phrases: readonly string[]) => Math.min(Infinity, ...phrases.map(placeOf));
   const named = (COMPLAINTS as readonly Complaint[]).map((c) => ({ c, place: firstOf([c.label, ...c.synonyms]) }));

@@ -43,7 +43,8 @@ export function StageView({
   const line = own ?? turn;
   useLeaveWhenDone(own, open);
   const { before } = useOpenedLine();
-  const holds = (done: RunLine) => HOLDS.has(instrumentOf(done) ?? '');
+  // A list of parts goes on after its first line.
+  const holds = (done: RunLine) => done.work.kind === 'arrived' || HOLDS.has(instrumentOf(done) ?? '');
   const { inNowRef, commandsInNow } = useCommandsInNow(commands);
   useMoveOn({ run, turn, at, current, go: commands.openStage, holds, inNowRef });
   if (!run) return null;

@@ -36,7 +36,7 @@ export function AskForm({
   const [busy, setBusy] = useState(false);
   const [all, setAll] = useState(false);
   const simulated = useSimulated() !== null;
-  const hear = (words: string) => complaintsIn(`${words} ${job.title}`, jobContext.kind).map((c) => c.id as ComplaintId);
+  const hear = (words: string) => complaintsIn(`${words}. ${job.title}`, jobContext.kind).map((c) => c.id as ComplaintId);
   // If the words of a job name a single complaint, it is chosen from the start.
   const named = hear(job.complaint);
   const asked = changed ?? written ?? { ...NOTHING_ASKED, words: job.complaint, complaints: named.length === 1 ? named : [] };
