@@ -390,20 +390,23 @@ async function addJob(
         body: { what: 'stop', seconds: stopS, when: 'proved', limitS: 5, how: 'stopwatch' },
       }),
     );
-  orThrow(
-    await tickets.writeEntry(db, at(last + 16), number, 'prove', {
-      type: 'proved',
-      body: {
-        belt: 'stays',
-        complaint: 'gone',
-        brake: stopS === null ? 'none' : 'lands',
-        slack: slack || stopS !== null ? 'slack' : 'not-felt',
-        cycles: 5,
-        watched: true,
-        machine: 'sound',
-      },
-    }),
-  );
+  // A drive that was taken off the machine is not run.
+  const isRun = procedureOf(job.procedure?.id ?? '')?.removesDrive === undefined;
+  if (isRun)
+    orThrow(
+      await tickets.writeEntry(db, at(last + 16), number, 'prove', {
+        type: 'proved',
+        body: {
+          belt: 'stays',
+          complaint: 'gone',
+          brake: stopS === null ? 'none' : 'lands',
+          slack: slack || stopS !== null ? 'slack' : 'not-felt',
+          cycles: 5,
+          watched: true,
+          machine: 'sound',
+        },
+      }),
+    );
   orThrow(
     await tickets.writeEntry(db, at(last + 20), number, 'book', {
       type: 'closing',

@@ -21,7 +21,7 @@ const LOCKED = new Set(['twin-rods', 'accessory', 'eccentric', 'reel', 'preload-
  * @param kind kind of the drive
  */
 export function usualFollowUp(lines: readonly RecordLine[], kind: DriveKind | null): FollowUp {
-  const [procedure] = proceduresOf(lines);
+  const procedure = proceduresOf(lines).find((p) => !p.partWork);
   const fitted = lines.some((l) => !l.withdrawn && l.type === 'belt-booked');
   if (!fitted && !procedure) return NO_FOLLOW_UP;
   if (kind === 'cvt') return { after: ['first-day', '500-mi', 'season'], at: ['width'] };

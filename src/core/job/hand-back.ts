@@ -1,7 +1,7 @@
 import type { Drive } from '../drive';
 import type { CauseId } from '../fault';
 import type { RecordLine } from './kind';
-import { findingsOf, fittedException, leftIn, provedOf, type Found } from './record';
+import { findingsOf, fittedException, isDriveRemoved, leftIn, provedOf, type Found } from './record';
 import { replayTicket } from './replayed';
 import { fittedStaysTight, hasBrake } from './state/answer';
 import { driveNow } from './state/drive-now';
@@ -58,9 +58,16 @@ export interface HandBack {
 /**
  * Allowed hand-back of the machine. Brake, release and stop time decide, each in the present condition. Readings before
  * a later change do not count. A belt that does not release by Match was fitted as an exception: its slack is confirmed
- * by hand.
+ * by hand. If the work took the drive off the machine, nothing of it can be run: only removed parts count.
  */
 export function handBackOf({ lines, stopLimitS, drive, beltId }: HandBackOf): HandBack {
+  const known = [...findingsOf(lines).values()].filter((f) => f.result === 'bad' && f.status !== 'closed');
+  const left = leftIn(lines);
+  const isKept = known.some((f) => f.status !== 'repaired') || left.length > 0;
+  if (isDriveRemoved(lines)) {
+    const unfit: Unfit[] = removedParts(lines).length > 0 ? ['parts-off'] : [];
+    return { best: unfit.length > 0 ? 'unfit' : isKept ? 'belt-stays' : 'sound', unfit, known, leftIn: left };
+  }
   const { replayed, conditionOf } = replayTicket(lines, drive, beltId);
   const proof = provedOf(lines);
   const provedAt = lines.findLastIndex((l) => l.type === 'proved' && !l.withdrawn);
@@ -79,14 +86,7 @@ export function handBackOf({ lines, stopLimitS, drive, beltId }: HandBackOf): Ha
   for (const [code, why] of BARRED)
     if (open.includes(code) && !(why === 'slack-not-confirmed' && replayed.released === 'tight')) unfit.push(why);
   if (!unfit.includes('parts-off') && removedParts(lines).length > 0) unfit.push('parts-off');
-  const known = [...findingsOf(lines).values()].filter((f) => f.result === 'bad' && f.status !== 'closed');
-  const left = leftIn(lines);
-  const best =
-    unfit.length > 0
-      ? 'unfit'
-      : known.some((f) => f.status !== 'repaired') || left.length > 0 || proof?.machine !== 'sound' || proof.complaint === 'still'
-        ? 'belt-stays'
-        : 'sound';
+  const best = unfit.length > 0 ? 'unfit' : isKept || proof?.machine !== 'sound' || proof.complaint === 'still' ? 'belt-stays' : 'sound';
   return { best, unfit, known, leftIn: left };
 }
 

@@ -224,6 +224,21 @@ describe('how a job may end', () => {
     expect(hand([proof(), stop(4)])).toMatchObject({ best: 'sound', unfit: [] });
     expect(hand([proof()], null).best).toBe('sound');
   });
+  it('needs no run of a drive that was taken off the machine, but every other part', () => {
+    const chosen = line({ type: 'procedure', body: { procedure: 'attachment-off', name: 'Attachment off', why: '' } });
+    const step = (id: string) =>
+      line({
+        type: 'step',
+        body: { procedure: 'attachment-off', step: id, words: id, outcome: 'done', why: '', readings: [], torque: '' },
+      });
+    const tally = (way: 'off' | 'stored') => line({ type: 'tally', body: { item: 'Springs', count: 2, way, note: 'autumn, rack 2' } });
+    // The choice alone removes nothing.
+    expect(hand([chosen])).toMatchObject({ best: 'unfit', unfit: ['not-proved', 'stop-not-timed'] });
+    expect(hand([chosen, step('rolled-out')])).toMatchObject({ best: 'sound', unfit: [] });
+    expect(hand([chosen, step('rolled-out'), tally('off')])).toMatchObject({ best: 'unfit', unfit: ['parts-off'] });
+    expect(hand([chosen, step('rolled-out'), tally('stored')]).best).toBe('sound');
+    expect(hand([chosen, step('rolled-out'), line({ type: 'finding', body: { ...FINDING, answer: 'declined' } })]).best).toBe('belt-stays');
+  });
   it.each([
     ['nothing was proved', [], ['not-proved', 'stop-not-timed']],
     ['the stop was not timed', [proof()], ['stop-not-timed']],

@@ -88,6 +88,13 @@ export function proceduresOf(lines: readonly RecordLine[]): Procedure[] {
   return [...chosen.filter((p) => p.id === ofDrive?.body.procedure), ...chosen.filter((p) => p.partWork)];
 }
 
+/** True once the chosen procedure took the drive off the machine. */
+export function isDriveRemoved(lines: readonly RecordLine[]): boolean {
+  const [procedure] = proceduresOf(lines);
+  const step = procedure?.removesDrive;
+  return step !== undefined && stepsWritten(lines, procedure!.id).get(step)?.outcome === 'done';
+}
+
 export interface StepRecord extends StepWritten {
   readonly at: string;
   readonly by: string;

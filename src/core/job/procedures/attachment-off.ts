@@ -5,6 +5,7 @@ export const ATTACHMENT_OFF: Procedure = {
   id: 'attachment-off',
   kinds: ['pto', 'snow-thrower'],
   name: 'Attachment off for the season',
+  removesDrive: 'rolled-out',
   gather: ['supports or blocks', 'pin tray', 'labels and bags', 'a helper or a trolley'],
   minutes: [20, 60],
   needs: ['engage', 'mount', 'attachment-loads'],

@@ -19,28 +19,28 @@ export const BLADES: Procedure = {
       hold: true,
     },
     {
+      id: 'blocked',
+      stage: 'secure',
+      text: 'Wear heavy gloves. Block the blade against the deck with wood. Do not hold it by hand.',
+      hold: true,
+    },
+    {
       id: 'marked',
       stage: 'look',
-      text: 'Wear heavy gloves. Mark each blade with its spindle, and mark the side that faces up.',
+      text: 'Mark each blade with its spindle, and mark the side that faces up.',
       photo: true,
     },
     {
       id: 'tips-found',
       stage: 'look',
-      text: 'Measure the height of one blade tip above the floor. Turn the blade by half a turn. Measure the other tip at the same place. Compare both: the default limit is 3 mm. The manual takes priority.',
+      text: 'Measure the height of one blade tip above the floor. Take the block out and turn the blade by half a turn. Measure the other tip at the same place. Compare both: the default limit is 3 mm. The manual takes priority.',
       reads: [length('Height of the first tip'), length('Height of the second tip')],
       agree: { within: 3, otherwise: 'The blade or the spindle is bent.' },
     },
     {
-      id: 'blocked',
-      stage: 'fit',
-      text: 'Wear heavy gloves. Block the blade against the deck with wood. Do not hold it by hand.',
-      hold: true,
-    },
-    {
       id: 'thread',
       stage: 'fit',
-      text: 'Find out which way the bolt loosens: some have a left-hand thread. Loosen it a little.',
+      text: 'Block the blade again. Find out which way the bolt loosens: some have a left-hand thread. Loosen it a little.',
       reads: [words('Direction that loosens the bolt')],
     },
     {

@@ -88,6 +88,10 @@ describe('procedures', () => {
         expect(second?.in, `${p.id}/${s.id}`).toBe(first!.in);
       }
   });
+  it('name a step of their own after which the drive is off', () => {
+    for (const p of PROCEDURES) if (p.removesDrive) expect(p.steps.map((s) => s.id)).toContain(p.removesDrive);
+    expect(PROCEDURES.filter((p) => p.removesDrive).map((p) => p.id)).toEqual(['attachment-off']);
+  });
   it('store only parts that are needed again, each named once', () => {
     for (const p of PROCEDURES) {
       const stored = p.steps.flatMap((s) => s.stores ?? []);

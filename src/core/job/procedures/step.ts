@@ -85,6 +85,8 @@ export interface Procedure {
   readonly variant?: string;
   /** Work on one part. It joins the procedure of the drive, and does not replace it. */
   readonly partWork?: true;
+  /** Step after which its drive is off the machine: nothing is then run, timed or tested. */
+  readonly removesDrive?: string;
   readonly gather: readonly string[];
   /** From, to. */
   readonly minutes: readonly [number, number];

@@ -353,6 +353,18 @@ describe('the parts list of a drive', () => {
   });
 });
 
+describe('a drive that is taken off the machine', () => {
+  it('is not run, timed or tested any more', () => {
+    const states = (...lines: RecordLine[]) => {
+      const list = listOf([ASKED, chosen('attachment-off'), ...lines]);
+      return ['times', 'test'].map((id) => stateOf(list, id));
+    };
+    expect(states()).not.toContain('not-needed');
+    expect(states(step('attachment-off', 'rolled-out', 'skipped'))).not.toContain('not-needed');
+    expect(states(step('attachment-off', 'rolled-out'))).toEqual(['not-needed', 'not-needed']);
+  });
+});
+
 describe('work on a part', () => {
   const height = (step: string, value: number) =>
     line('fit', 'step', {

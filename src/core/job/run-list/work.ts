@@ -1,7 +1,7 @@
 import { checkOf, isRepairedByAdjusting, type CheckId } from '../../fault';
 import { comparedOnTicket, procedureName, proposalsFor, stepsOf, type Procedure, type Step } from '../procedures';
 import type { ReplayedTicket } from '../replayed';
-import { intakeOf, placeOfFinding, provedOf, stepsWritten, type Found } from '../record';
+import { intakeOf, isDriveRemoved, placeOfFinding, provedOf, stepsWritten, type Found } from '../record';
 import { linesOf } from '../record-lines';
 import { removedParts } from '../removed-parts';
 import { brakeFirst } from './inspection';
@@ -201,11 +201,14 @@ export function setting(known: Known): OpenLine[] {
   ];
 }
 
+const OFF_THE_MACHINE = 'The drive is off the machine.';
+
 export function testing({ lines, kind, ticket, stopLimitS }: Known): OpenLine[] {
   const off = removedParts(lines);
   const counted = lines.some((l) => !l.withdrawn && (l.type === 'tally' || l.type === 'setup'));
   const { engage, stop } = ticket.replayed.times;
-  const untimed = kind !== null && UNTIMED.has(kind);
+  const isRemoved = isDriveRemoved(lines);
+  const untimed = isRemoved || (kind !== null && UNTIMED.has(kind));
   return [
     ...(counted
       ? [
@@ -227,7 +230,11 @@ export function testing({ lines, kind, ticket, stopLimitS }: Known): OpenLine[] 
       title: 'Run the machine and time it',
       minutes: 4,
       state: untimed ? 'not-needed' : engage !== null && (stopLimitS === null || stop !== null) ? 'done' : 'open',
-      reason: untimed ? 'This kind of drive is not engaged by a lever.' : 'Times from before the last change do not count.',
+      reason: isRemoved
+        ? OFF_THE_MACHINE
+        : untimed
+          ? 'This kind of drive is not engaged by a lever.'
+          : 'Times from before the last change do not count.',
     }),
   ];
 }
@@ -242,8 +249,8 @@ export function testResult({ lines, ticket }: Known): OpenLine[] {
       stage: 'prove',
       title: 'Record the test result',
       minutes: 3,
-      state: current ? 'done' : provedOf(lines) ? 'again' : 'open',
-      reason: current || provedAt < 0 ? '' : 'The machine was changed after this test.',
+      state: isDriveRemoved(lines) ? 'not-needed' : current ? 'done' : provedOf(lines) ? 'again' : 'open',
+      reason: isDriveRemoved(lines) ? OFF_THE_MACHINE : current || provedAt < 0 ? '' : 'The machine was changed after this test.',
     }),
   ];
 }
