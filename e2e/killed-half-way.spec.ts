@@ -33,7 +33,7 @@ test('a banded drive from the words to the hand-back, the server killed half way
   await page.getByRole('button', { name: 'It is made safe' }).click();
   await expect(ticketOf(page)).toContainText('Made safe.');
   await toStage(page, 'Fit');
-  await page.getByRole('button', { name: /^Use procedure: .*twin tension rods/ }).click();
+  await page.getByRole('button', { name: /^Use procedure: .*twin tension rods$/ }).click();
   await unfold(page, 'Parts count');
   const steps = nowCard(page);
   await expect(steps.getByLabel('Shield bolts off, how many')).toBeVisible();

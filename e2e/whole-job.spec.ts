@@ -116,7 +116,7 @@ test.describe('a deck belt, from the customer’s words to the hand-back', () =>
     await expect(page.getByText(/is closed\.$/).first()).toBeVisible();
     await page.getByRole('link', { name: 'Print' }).click();
     await expect(page.getByRole('article')).toContainText(
-      'Fit to use. New belt and idler. Follow-up: After the first day: tension, keepers.',
+      'Fit to use. New belt and idler. Follow-up: After the first day, after 25 h: tension, keepers.',
     );
   });
 });

@@ -51,7 +51,17 @@ const names = [];
 /** @type {ReturnType<typeof background>[]} */
 const apps = [];
 /** Browser tests run in two parts side by side, each on a server and a database of its own: what one changes the other does not see. These are about half of it. */
-const FIRST_HALF = ['belt-width', 'draw-a-drive', 'every-screen', 'killed-half-way', 'lists', 'machines', 'match-a-substitute', 'starts'];
+const FIRST_HALF = [
+  'belt-width',
+  'draw-a-drive',
+  'every-screen',
+  'killed-half-way',
+  'lists',
+  'machines',
+  'match-a-substitute',
+  'parts-and-seasons',
+  'starts',
+];
 const browserTests = readdirSync(join(root, 'e2e')).filter((file) => file.endsWith('.spec.ts'));
 const isFirst = (file) => FIRST_HALF.includes(file.replace('.spec.ts', ''));
 const HALVES = [browserTests.filter(isFirst), browserTests.filter((file) => !isFirst(file))];

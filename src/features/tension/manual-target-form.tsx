@@ -23,9 +23,9 @@ import {
   placeOfTarget,
   readingsOfTarget,
   targetFrom,
-  targetWords,
   type ManualFields,
 } from './manual-target';
+import { targetWords } from './manual-target-words';
 import type { Answered, ReadingPlace } from './reading-fields';
 
 const VALUE: Readonly<Record<ManualForm, { readonly label: string; readonly dimension: Dimension }>> = {

@@ -3,17 +3,8 @@ import { tensionByPush, tensionByTap } from '@/core/tension';
 import { unitsFor } from '@/ui/units';
 import { answerTension, type TensionRequest } from '@/services/tension';
 import { RIDER_DRIVE } from '../test-records';
-import {
-  fieldsOf,
-  formsOf,
-  missingIn,
-  NO_TARGET,
-  placeOfTarget,
-  readingsOfTarget,
-  targetFrom,
-  targetWords,
-  type ManualFields,
-} from './manual-target';
+import { fieldsOf, formsOf, missingIn, NO_TARGET, placeOfTarget, readingsOfTarget, targetFrom, type ManualFields } from './manual-target';
+import { targetWords } from './manual-target-words';
 import type { Answered } from './reading-fields';
 
 const DRIVE = RIDER_DRIVE.document;

@@ -2,7 +2,6 @@ import type { Drive } from '@/core/drive';
 import { MANUAL_FORMS, type ManualForm, type ManualTarget } from '@/core/job';
 import type { TensionMethod } from '@/core/tension';
 import type { AskedReading } from '@/services/tension';
-import type { Units } from '@/ui/units';
 import { NO_READING, placeOf, readingOf, type Answered, type ReadingPlace } from './reading-fields';
 import { METHOD_WORDS } from './messages';
 
@@ -74,24 +73,3 @@ export function targetFrom(fields: ManualFields, place: ReadingPlace | null, ten
 
 const atOf = (form: ManualForm, { span, spring, adjuster }: ReadingPlace): string =>
   form === 'spring-length' ? (spring?.id ?? '') : form === 'marks' ? (adjuster?.id ?? '') : span.id;
-
-/** A target in words, as the manual states it and as a tension. */
-export function targetWords(
-  { form, where, from, to, deflectionMm, placeIn, page, rangeN }: ManualTarget,
-  { show, adjusterPosition }: Units,
-): string {
-  const one = (value: number) =>
-    form === 'tap'
-      ? `${Number(value.toFixed(1))} Hz`
-      : form === 'spring-length'
-        ? show(value, 'length')
-        : form === 'marks'
-          ? adjusterPosition(value, placeIn ?? 'length')
-          : show(value, 'force');
-  const stated = to === null ? one(from) : `${one(from)} to ${one(to)}`;
-  const pushed = deflectionMm === null ? '' : ` at ${show(deflectionMm, 'length')}`;
-  const place = where === '' ? '' : `, ${where}`;
-  const [low, high] = rangeN;
-  const tension = form === 'tension' ? '' : low === high ? `: ${show(low, 'force')}` : `: ${show(low, 'force')} to ${show(high, 'force')}`;
-  return `${stated}${pushed}${place}${page === '' ? '' : ` (page ${page})`}${tension}`;
-}

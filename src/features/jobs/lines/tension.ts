@@ -1,7 +1,7 @@
 import { isWithin } from '@/core/job';
 import { alignmentSentence, CUT_WORDS, TRACK_WORDS, WHEN_WORDS } from '../../alignment/messages';
 import { clearanceName } from '../../tension/clearance-limits';
-import { targetWords } from '../../tension/manual-target';
+import { targetWords } from '../../tension/manual-target-words';
 import { DECISION_WORDS } from '../../tension/messages';
 import { manualTarget } from '../job-messages';
 import { line, strong, strongValue, value, type LineText } from './pieces';

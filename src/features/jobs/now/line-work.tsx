@@ -2,14 +2,18 @@
 
 import Box from '@mui/material/Box';
 import type { RunLine } from '@/core/job';
-import { PartsCountPanel } from '../procedure/parts-count';
+import { blank, lazyPart } from '@/ui/lazy';
 import type { StageProps } from '../stages/module';
 import { SafetyList } from '../stages/secure/safety-list';
 import { ArrivedParts, PartsListCheck } from '../stages/instruments';
-import { CheckWork } from './check-work';
-import { RepairWork } from './repair-work';
-import { ProcedureWork, StepWork } from './step-work';
 import { AskForm, BeltAlignment, BeltWidth, CloseForm, PoweredTest, Tension, TestForm } from '../stages/instruments';
+
+/** Controls load when a line first needs them. */
+const CheckWork = lazyPart(async () => (await import('./check-work')).CheckWork, blank(160));
+const RepairWork = lazyPart(async () => (await import('./repair-work')).RepairWork, blank(160));
+const StepWork = lazyPart(async () => (await import('./step-work')).StepWork, blank(160));
+const ProcedureWork = lazyPart(async () => (await import('./step-work')).ProcedureWork, blank(240));
+const PartsCountPanel = lazyPart(async () => (await import('../procedure/parts-count')).PartsCountPanel, blank(160));
 
 /** The controls of one line of the run list. */
 export function LineWork({ line, onOver, ...stage }: StageProps & { line: RunLine; onOver: () => void }) {

@@ -2,12 +2,15 @@
 
 import { useMemo } from 'react';
 import { findingsOf, holds, procedureOf, stepsWritten, type Circumstances, type Step } from '@/core/job';
+import { blank, lazyPart } from '@/ui/lazy';
 import { FactField } from '../../machines/fact-field';
 import { StepCard } from '../procedure/step-card';
-import { ProcedureChooser } from '../procedure/chooser';
 import type { StageProps } from '../stages/module';
 import { CheckWork } from './check-work';
 import { BeltAlignment, BeltWidth, PoweredTest, Tension } from '../stages/instruments';
+
+/** The chooser loads when a procedure is first chosen. */
+const ProcedureChooser = lazyPart(async () => (await import('../procedure/chooser')).ProcedureChooser, blank(240));
 
 /** One step of a chosen procedure. */
 export function StepWork({

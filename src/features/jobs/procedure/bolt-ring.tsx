@@ -3,20 +3,10 @@
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import TextField from '@mui/material/TextField';
-import { ringOrder, type Step } from '@/core/job';
-import { readCount } from '@/ui/count';
+import { ringOrder } from '@/core/job';
+import { MOST_IN_RING, ringSize, type Ring, type RingEntered } from './ring-size';
 
-type Ring = NonNullable<Step['ring']>;
-export interface RingEntered {
-  readonly size: string;
-  readonly done: number[];
-}
-
-const MOST = 24;
 const PLACE = 48;
-
-/** Number of fasteners in a ring: as entered, or the usual number. */
-export const ringSize = (ring: Ring, value: RingEntered | null): number => readCount(value?.size ?? '', 1, MOST) ?? ring.usual;
 
 /** A ring of fasteners to tighten one by one. The next one in order is marked, and none is missed. */
 export function BoltRing({ ring, value, onValue }: { ring: Ring; value: RingEntered | null; onValue: (value: RingEntered) => void }) {
@@ -60,7 +50,7 @@ export function BoltRing({ ring, value, onValue }: { ring: Ring; value: RingEnte
           label={`${ring.of}, how many`}
           value={value?.size ?? String(ring.usual)}
           onChange={(e) => put({ size: e.target.value, done: [] })}
-          helperText={`1 to ${MOST}`}
+          helperText={`1 to ${MOST_IN_RING}`}
           slotProps={{ htmlInput: { inputMode: 'numeric' } }}
           sx={{ maxWidth: 180 }}
         />

@@ -4,9 +4,12 @@ import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import { useMemo, useState } from 'react';
 import { findingsOf, procedureName, proceduresOf, type Circumstances } from '@/core/job';
+import { blank, lazyPart } from '@/ui/lazy';
 import type { StageProps } from '../stages/module';
 import { barredOf } from './barred';
-import { ProcedureChooser } from './chooser';
+
+/** The chooser loads when another procedure is first chosen. */
+const ProcedureChooser = lazyPart(async () => (await import('./chooser')).ProcedureChooser, blank(240));
 
 /** Chosen procedures: tools, minutes and tools that did not reach the last time; and the choice of another one. */
 export function ProcedureInfo({ job, at, commands, jobContext, writable }: StageProps) {

@@ -17,14 +17,18 @@ import {
 } from '@/core/job';
 import { useDraftOf } from '@/client/draft';
 import { readCount } from '@/ui/count';
+import { blank, lazyPart } from '@/ui/lazy';
 import { LineForm } from '@/ui/line-form';
 import { NumberField } from '@/ui/number-field';
 import { Barred } from './barred';
-import { BoltRing, ringSize } from './bolt-ring';
-import { ComparedReadings } from './compared-readings';
+import { ringSize } from './ring-size';
 import { aboutStep } from '../picture-subject';
 import { Pictures } from '../pictures';
 import type { StageProps } from '../stages/module';
+
+/** Parts of few steps. They load when a step first shows them. */
+const BoltRing = lazyPart(async () => (await import('./bolt-ring')).BoltRing, blank(240));
+const ComparedReadings = lazyPart(async () => (await import('./compared-readings')).ComparedReadings, null);
 
 const UNIT: Readonly<Record<Reading['in'], string>> = { length: '', force: '', seconds: ', s', degrees: ', °', count: '', words: '' };
 

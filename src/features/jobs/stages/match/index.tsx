@@ -7,6 +7,7 @@ import useMediaQuery from '@mui/material/useMediaQuery';
 import Link from 'next/link';
 import { useEffect, useState } from 'react';
 import { Icon } from '@/ui/icons';
+import { lazyPart } from '@/ui/lazy';
 import { Staleness } from '@/ui/staleness';
 import { Unreadable } from '@/ui/unreadable';
 import { beltName } from '@/services/candidates';
@@ -20,10 +21,12 @@ import { lastUsedBelt } from '@/services/last-used-belt';
 import { useOpenedLine } from '../../now/run-context';
 import { lineNow } from '../../now/line-now';
 import { StageView } from '../../now/stage-view';
-import { UseBeltDialog } from './use-belt-dialog';
 import { DrivePicker } from './drive-picker';
 import { beltIsUsed, onlyInStock } from '../../stage-messages';
 import { useQueryOf } from '../../../queries/use-query';
+
+/** The dialog loads when a belt is first chosen. */
+const UseBeltDialog = lazyPart(async () => (await import('./use-belt-dialog')).UseBeltDialog, null);
 
 /** Which belt: the shelf judged on the drive, and one of it booked. */
 function Panel(props: StageProps) {
