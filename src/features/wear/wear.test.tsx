@@ -37,9 +37,11 @@ describe('a width', () => {
     await userEvent.click(screen.getByLabelText('Rib 1'));
     await userEvent.keyboard('29.9{Enter}');
     await waitFor(() => expect(document.activeElement).toBe(screen.getByLabelText('Rib 2')));
-    await userEvent.keyboard('29.94{Enter}29.92');
+    await userEvent.keyboard('29.94{Enter}');
+    await waitFor(() => expect(document.activeElement).toBe(screen.getByLabelText('Rib 3')));
+    await userEvent.keyboard('29.92');
     await userEvent.tab();
-    expect(screen.getByText(/spread 0\.04 mm over 3/)).toBeTruthy();
+    expect(await screen.findByText(/spread 0\.04 mm over 3/)).toBeTruthy();
     await press('Save width');
     await waitFor(() => expect(keep).toHaveBeenCalledTimes(1));
     const [kept] = keep.mock.calls[0]!;
