@@ -8,6 +8,7 @@ import { useMemo } from 'react';
 import type { Drive } from '@/core/drive';
 import { Choices } from '@/ui/choices';
 import { useDraftOf } from '@/client/draft';
+import { Fold } from '@/ui/fold';
 import { Icon } from '@/ui/icons';
 import { NumberField } from '@/ui/number-field';
 import { Empty, Page } from '@/ui/page';
@@ -145,16 +146,20 @@ function Subject({
           optional
           helperText="The speed that its hub or pulley is marked with."
         />
-        <IdleAndHub draft={draft} put={put} />
       </Box>
+      <Fold title="Idle speed and hub bolts" says={hasIdleOrHub(draft) ? 'entered' : 'optional'} open={hasIdleOrHub(draft)}>
+        <IdleAndHub draft={draft} put={put} />
+      </Fold>
     </Box>
   );
 }
 
+const hasIdleOrHub = ({ idleRpm, hub }: Draft): boolean => idleRpm !== null || hub.circleMm !== null || hub.boltMm !== null;
+
 /** Idle speed of the engine, and the bolts of the hub on the driven shaft. */
 function IdleAndHub({ draft, put }: { readonly draft: Draft; readonly put: (part: Partial<Draft>) => void }) {
   return (
-    <>
+    <Box sx={{ display: 'grid', gridTemplateColumns: { sm: 'repeat(auto-fill, 320px)' }, gap: 1.5, alignItems: 'start', pt: 1 }}>
       <NumberField
         dimension="rotation"
         label="Engine speed at idle"
@@ -183,7 +188,7 @@ function IdleAndHub({ draft, put }: { readonly draft: Draft; readonly put: (part
         max={50}
         optional
       />
-    </>
+    </Box>
   );
 }
 

@@ -50,6 +50,7 @@ describe('variants of a drive', () => {
   });
   it('shows idle, hub and cost, and the belts that lasted', async () => {
     show(<CompareScreen stored={RIDER_DRIVE} />, { owner: 72 });
+    await userEvent.click(screen.getByRole('button', { name: /^Idle speed and hub bolts/ }));
     await userEvent.type(screen.getByLabelText('Engine speed at idle'), '1200');
     await userEvent.type(screen.getByLabelText('Bolt circle of the hub'), '140 mm');
     await userEvent.type(screen.getByLabelText('Bolts of the hub, diameter'), '8 mm');

@@ -89,7 +89,6 @@ export function VariantTable({
               )}
             </EntryRow>
           )}
-          <CostRows draft={draft} write={write} />
           {FIGURES.map((figure) => (
             <TableRow key={figure.id}>
               <TableCell component="th" scope="row">
@@ -101,6 +100,7 @@ export function VariantTable({
               ))}
             </TableRow>
           ))}
+          <CostRows draft={draft} write={write} />
         </TableBody>
       </Table>
     </Box>
