@@ -37,7 +37,7 @@ export type { Found, Securing, StepRecord } from './record';
 export { openStackFindings, stackRepair } from './stack-findings';
 export { coverLeftOff, partsCount, setupsUp, removedParts, partsStillOff } from './removed-parts';
 export { PARTS_LIST, partsListOf, partsListWords } from './parts-list';
-export { MANUAL_FORMS } from './entries/tension-basis';
+export { MANUAL_FORMS, middleOf } from './entries/tension-basis';
 export type { ManualForm, ManualTarget } from './entries/tension-basis';
 export { currentDue, followUpDue } from './follow-up-due';
 export type { DueTime } from './follow-up-due';

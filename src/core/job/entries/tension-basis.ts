@@ -38,6 +38,9 @@ const manual = z.object({
 /** Target of a manual, as stated there and as a belt tension. */
 export type ManualTarget = z.infer<typeof manual>;
 
+/** Tension to set by a manual’s target: the middle of its range, N. */
+export const middleOf = ({ rangeN: [low, high] }: ManualTarget): number => (low + high) / 2;
+
 const body = z.object({
   belt: z.string().min(1).max(60),
   /** Loads in place of those drawn; `guess` null where the power is known outright. */

@@ -23,7 +23,7 @@ export function RunningChecks(props: StageProps) {
   if (checks.length === 0) return null;
   const recorded = checks.filter((c) => found.has(`${c.id}/`)).length;
   return (
-    <Fold title="Running checks" says={recorded === 0 ? 'belt watched, load, idle speed' : `${recorded} recorded`}>
+    <Fold title="Running checks" says={recorded === 0 ? 'on the running machine' : `${recorded} recorded`}>
       {checks.map((c) => {
         const result = found.get(`${c.id}/`)?.result;
         return (

@@ -97,6 +97,8 @@ describe('Ask', () => {
     await userEvent.click(await screen.findByRole('button', { name: /^Running checks/ }));
     await userEvent.click(screen.getByRole('button', { name: /^Watch the belt engage and release/ }));
     expect(await screen.findByText(/This check needs the machine running/)).toBeTruthy();
+    // The powered test is on this page already.
+    expect(screen.queryByRole('button', { name: 'Open the powered test' })).toBeNull();
     // A lever deck has no idle speed check: that belongs to a CVT.
     expect(screen.queryByRole('button', { name: /^Idle speed/ })).toBeNull();
   });

@@ -24,7 +24,8 @@ export function CheckNotes({
         severity="warning"
         variant="outlined"
         sx={{ mb: 1 }}
-        action={<Button onClick={() => commands.openStage(tested)}>Open the powered test</Button>}
+        // On that stage the powered test is on the same page.
+        action={at === tested ? undefined : <Button onClick={() => commands.openStage(tested)}>Open the powered test</Button>}
       >
         {needsMachineRunning(stageName(tested))}
       </Alert>

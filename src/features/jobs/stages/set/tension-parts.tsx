@@ -1,7 +1,7 @@
 'use client';
 
 import type { Drive } from '@/core/drive';
-import { loadsOnJob, type EntryBody, type TensionDecided } from '@/core/job';
+import { loadsOnJob, middleOf, type EntryBody, type TensionDecided } from '@/core/job';
 import { clampingOf, type AgedReading, type Decided, type PastReading, type Retension } from '@/core/tension';
 import { Fold } from '@/ui/fold';
 import { useUnits } from '@/ui/units';
@@ -162,7 +162,7 @@ function ManualTarget({
               {
                 ...(basis ?? { belt: beltId, loads: [], newBelt: false }),
                 manual,
-                ownTargetN: manual && (manual.rangeN[0] + manual.rangeN[1]) / 2,
+                ownTargetN: manual && middleOf(manual),
               },
               `Job ${job.number}: target from the manual`,
               'The target is on the ticket, and applies to later jobs on this drive.',

@@ -2,7 +2,7 @@
 
 import { useMemo } from 'react';
 import type { Drive } from '@/core/drive';
-import { findingsOf, linesOf, type Changed, type ReplayedJob, type TensionBasisWritten } from '@/core/job';
+import { findingsOf, linesOf, middleOf, type Changed, type ReplayedJob, type TensionBasisWritten } from '@/core/job';
 import type { CheckId } from '@/core/fault';
 import { agedOf, decide, pairsOf, retensionOf, type DecideAsk, type Decided } from '@/core/tension';
 import type { TensionAnswer, TensionBasis, TensionRequest } from '@/services/tension';
@@ -70,7 +70,7 @@ function fromEarlierJob(past: TensionPast, belt: string): TensionBasisWritten | 
   const target = past.manual[belt];
   if (!target) return null;
   const { job: _job, ...manual } = target;
-  return { belt, loads: [], ownTargetN: (manual.rangeN[0] + manual.rangeN[1]) / 2, newBelt: false, manual };
+  return { belt, loads: [], ownTargetN: middleOf(manual), newBelt: false, manual };
 }
 
 /** Basis of the calculation. A manual with one value has no range. */
