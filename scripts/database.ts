@@ -1,5 +1,5 @@
 import { isIP } from 'node:net';
-import { jobStages, migrate, openDatabase, people, type Database } from '../src/db';
+import { followUps, jobStages, migrate, openDatabase, people, type Database } from '../src/db';
 import { DEMO_ACCOUNTS } from './demo-accounts';
 import { seedDemo } from './demo-seed';
 
@@ -17,6 +17,7 @@ async function main(acts: readonly string[], url: string | undefined): Promise<v
     if (acts.includes('migrate')) {
       const ran = await migrate(db.sequelize);
       if (ran.includes('0012-stages-by-lines')) await jobStages.storeOpenStages(db);
+      await followUps.deriveStale(db);
       if (ran.length > 0) console.log(`Database brought up to date: ${ran.join(', ')}.`);
     }
     if (acts.includes('demo-stays-home')) await demoStaysHome(db, process.env['TAUT_HOST'] ?? '127.0.0.1', acts.includes('seed'));

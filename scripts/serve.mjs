@@ -49,6 +49,8 @@ server.listen(port, host, () => {
 for (const signal of ['SIGINT', 'SIGTERM']) {
   process.on(signal, () => {
     server.close(() => process.exit(0));
+    // Streams of changes stay open for ever. Answers in progress get a moment to end.
+    setTimeout(() => server.closeAllConnections(), 500).unref();
     setTimeout(() => process.exit(0), 2000).unref();
   });
 }

@@ -18,6 +18,12 @@ export const QUERY_KEYS = [
   'drives.of-machine',
   'faults.of-shop',
   'find',
+  'follow-ups.answered',
+  'follow-ups.calendars',
+  'follow-ups.due',
+  'follow-ups.later',
+  'follow-ups.rules',
+  'here.read',
   'job.read',
   'jobs.choose-open',
   'jobs.closed',
@@ -45,11 +51,20 @@ export const QUERY_KEYS = [
 ] as const;
 export type QueryKey = (typeof QUERY_KEYS)[number];
 
-/** Queries of whole pages. A copy of the page holds their answers, so the device does not store them a second time. */
+/**
+ * Queries that the device does not store. A copy of a page holds the answers of the page. Other people at a record are
+ * known only now.
+ */
 export const PAGE_KEYS: ReadonlySet<string> = new Set<QueryKey>([
   'customer.read',
   'drive.find',
   'drive.read',
+  'follow-ups.answered',
+  'follow-ups.calendars',
+  'follow-ups.due',
+  'follow-ups.later',
+  'follow-ups.rules',
+  'here.read',
   'jobs.new',
   'jobs.open',
   'machine.known',
@@ -66,6 +81,8 @@ export const PAGE_KEYS: ReadonlySet<string> = new Set<QueryKey>([
 
 type Keys = readonly QueryKey[];
 
+/** Open follow-ups, and pages that show or count them. */
+const FOLLOW_UPS: Keys = ['follow-ups.due', 'follow-ups.later', 'jobs.open', 'machine.read'];
 /** Pages and lists with a line about a job. */
 const JOB: Keys = [
   'customer.read',
@@ -92,7 +109,7 @@ const FROM_TICKETS: Keys = [
 ];
 const PARTS: Keys = ['parts.choose', 'parts.list', 'wear.fleet'];
 const SHELF: Keys = ['drive.read', 'find', 'shelf.read'];
-const TICKET: Keys = [...JOB, ...FROM_TICKETS, ...PARTS, ...SHELF];
+const TICKET: Keys = [...JOB, ...FROM_TICKETS, ...PARTS, ...SHELF, ...FOLLOW_UPS];
 const DRIVE: Keys = [
   'belts.lasted',
   'drive.find',
@@ -111,9 +128,12 @@ const DRIVE: Keys = [
   'stack.read',
   'ticket.read',
   'wear.fleet',
+  ...FOLLOW_UPS,
 ];
 const MACHINE: Keys = [
   ...JOB,
+  ...FOLLOW_UPS,
+  'follow-ups.answered',
   'belts.lasted',
   'customers.choose',
   'customers.list',
@@ -126,11 +146,21 @@ const MACHINE: Keys = [
   'notebooks.list',
   'wear.fleet',
 ];
-const FACT: Keys = ['job.read', 'machine.known', 'machine.read', 'stack.read', 'ticket.read'];
+const FACT: Keys = [...FOLLOW_UPS, 'job.read', 'machine.known', 'machine.read', 'stack.read', 'ticket.read'];
 const PAPER: Keys = ['drive.read', 'machine.read', 'stack.read'];
 const NOTEBOOK: Keys = ['drive.read', 'find', 'machine.read', 'notebook.read', 'notebooks.list'];
 const PRACTICE: Keys = ['practice.list', 'practice.read'];
-const SHOP: Keys = ['drive.read', 'job.read', 'jobs.open', 'machine.label', 'settings.read', 'shell.read', 'ticket.read'];
+const SHOP: Keys = [
+  ...FOLLOW_UPS,
+  'follow-ups.rules',
+  'drive.read',
+  'job.read',
+  'jobs.open',
+  'machine.label',
+  'settings.read',
+  'shell.read',
+  'ticket.read',
+];
 
 /** Queries that a command can change, by the kind of the command. */
 export const CHANGED_KEYS = {
@@ -176,8 +206,16 @@ export const CHANGED_KEYS = {
   'notebook.remove': NOTEBOOK,
   'notebook.make-drive': [...NOTEBOOK, ...DRIVE],
   'faults.correct': ['faults.of-shop'],
+  'follow-up.answer': [...FOLLOW_UPS, 'follow-ups.answered'],
+  'follow-up.undo': [...FOLLOW_UPS, 'follow-ups.answered'],
+  'follow-up.rules': [...FOLLOW_UPS, 'follow-ups.rules', 'settings.read'],
+  'calendar.add': ['follow-ups.calendars', 'settings.read'],
+  'calendar.revoke': ['follow-ups.calendars', 'settings.read'],
 } as const satisfies Readonly<Record<string, Keys>>;
 export type CommandKind = keyof typeof CHANGED_KEYS;
+
+/** The query that changes when people open or leave a record, which they do without a command. */
+export const PRESENCE_KEYS: Keys = ['here.read'];
 
 /** All queries that a command can change. A command of another version of the application can change any. */
 export const changedKeys = (kind: string): Keys => (Object.hasOwn(CHANGED_KEYS, kind) ? CHANGED_KEYS[kind as CommandKind] : QUERY_KEYS);

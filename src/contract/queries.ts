@@ -8,13 +8,15 @@ import { query, type AnyContract, type QueryContract } from './declare';
 import type { QueryKey } from './keys';
 import type { PackedShelf } from './packed-shelf';
 import type {
+  AnsweredFollowUp,
   BeltLasted,
   BeltLife,
+  CalendarFeed,
   Customer,
   CustomerLine,
   DriveSummary,
-  DueFollowUp,
-  DueTrial,
+  DueCount,
+  FollowUpLine,
   Job,
   JobLine,
   JobSummary,
@@ -34,6 +36,7 @@ import type {
   StoredDrive,
   StoredNotebook,
   StoredPracticeSession,
+  StoredRules,
   StoredStack,
   TensionPast,
   Trial,
@@ -94,6 +97,7 @@ export interface MachinePage {
   readonly events: readonly MachineEvent[];
   readonly eventCount: number;
   readonly storedParts: readonly StoredPart[];
+  readonly followUps: readonly FollowUpLine[];
 }
 
 /** Page of the stack of a pulley. */
@@ -136,6 +140,15 @@ export const QUERY_CONTRACTS = {
     nothing,
   ),
   find: query<readonly Findable[]>()('viewer', typed),
+  'follow-ups.answered': query<ListPage<AnsweredFollowUp>>()('viewer', listInput),
+  /** Own addresses of the calendar. */
+  'follow-ups.calendars': query<readonly CalendarFeed[]>()('viewer', nothing),
+  /** Overdue, or due within 14 days. */
+  'follow-ups.due': query<ListPage<FollowUpLine>>()('viewer', listInput),
+  'follow-ups.later': query<ListPage<FollowUpLine>>()('viewer', listInput),
+  'follow-ups.rules': query<StoredRules>()('viewer', nothing),
+  /** Names of the other people who have a record open, such as `jobs/213`. */
+  'here.read': query<{ readonly others: readonly string[] }>()('viewer', z.object({ place: z.string().max(60) })),
   'job.read': query<Job>()('viewer', ofJob),
   'jobs.choose-open': query<readonly Choice[]>()('viewer', typed),
   'jobs.closed': query<ListPage<JobLine>>()('viewer', listInput),
@@ -144,12 +157,8 @@ export const QUERY_CONTRACTS = {
     'viewer',
     z.object({ machine: id.nullable() }),
   ),
-  /** Open jobs, the substitutes that are due for an answer, and the follow-ups that are due. */
-  'jobs.open': query<{
-    readonly open: ListPage<JobSummary>;
-    readonly due: readonly DueTrial[];
-    readonly followUps: readonly DueFollowUp[];
-  }>()('viewer', nothing),
+  /** Open jobs, and the number of follow-ups that are due. */
+  'jobs.open': query<{ readonly open: ListPage<JobSummary>; readonly due: DueCount }>()('viewer', nothing),
   'machine.known': query<{
     readonly machine: Machine;
     readonly own: readonly StoredDrive[];

@@ -16,6 +16,9 @@ import { stagesByLines } from './migrations/0012-stages-by-lines';
 import { currency } from './migrations/0013-currency';
 import { emailPerShop } from './migrations/0014-email-per-shop';
 import { confirmedCauses } from './migrations/0015-confirmed-causes';
+import { presence } from './migrations/0016-presence';
+import { followUpTables } from './migrations/0017-follow-ups';
+import { calendarFeeds } from './migrations/0018-calendar-feeds';
 
 export const MIGRATIONS: readonly Migration[] = [
   firstTables,
@@ -33,6 +36,9 @@ export const MIGRATIONS: readonly Migration[] = [
   currency,
   emailPerShop,
   confirmedCauses,
+  presence,
+  followUpTables,
+  calendarFeeds,
 ];
 
 /** Any number that nothing else locks by. */

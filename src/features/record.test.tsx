@@ -4,8 +4,6 @@ import { describe, expect, it, vi } from 'vitest';
 import { solveDrive } from '@/core/drive';
 import { STACK_TEMPLATES, stackFaults, STACK_FAULTS, withMoved } from '@/core/stack';
 import { serverThat, show } from '@/ui/test-shell';
-import { FollowUpsDue } from './job-list/follow-ups-due';
-import { TrialsDue } from './job-list/trials-due';
 import { CustomerForm } from './customers/customer-form';
 import { MeterCard } from './machines/meter-card';
 import { TimelineCard } from './machines/timeline-card';
@@ -19,7 +17,7 @@ import { StackedNote } from './stacks/stacked-note';
 import { Stations } from './stacks/stations';
 import { faultWords } from './stacks/messages';
 import { MACHINE, RIDER_DRIVE, SHOP } from './test-records';
-import type { Customer, DueFollowUp, DueTrial, LoggedReading, Part, StoredStack, Trial } from '@/contract/records';
+import type { Customer, LoggedReading, Part, StoredStack, Trial } from '@/contract/records';
 
 vi.mock('next/navigation', async () => (await import('./test-features')).navigation);
 vi.mock('./shell/shell-context', () => ({ useMayChange: () => true, useShell: () => ({ role: 'owner' }) }));
@@ -154,45 +152,6 @@ describe('a part on the shelf', () => {
 });
 
 describe('a substitute that ran a while', () => {
-  const due: DueTrial = {
-    entryId: 12,
-    belt: '4L475',
-    number: 210,
-    machine: 'Orchard rider',
-    customer: 'Isla',
-    closedAt: '2026-11-02T08:00:00Z',
-  };
-  it('requests the result, which is sent with the remark, and removes the question', async () => {
-    const { sent } = serverThat({ ok: true, value: null });
-    show(<TrialsDue due={[due]} />);
-    await userEvent.type(field('Customer’s words'), 'Crept at idle.');
-    await press('It did not');
-    await waitFor(() =>
-      expect(sent[0]).toMatchObject({ kind: 'trial.answer', input: { entryId: 12, worked: false, note: 'Crept at idle.' } }),
-    );
-    expect(screen.queryByText('4L475')).toBeNull();
-  });
-  it('comes back where the server refuses', async () => {
-    serverThat({ ok: false, reason: 'refused', problem: 'Another user struck out this line.' });
-    show(<TrialsDue due={[due]} />);
-    await press('It worked');
-    expect(await screen.findByText('4L475')).toBeTruthy();
-  });
-  it('is listed next to the follow-ups that closed jobs planned, each with its checks and the reason of its date', () => {
-    const planned: DueFollowUp = {
-      ...{ job: 209, machineId: 7, machine: 'Slipway chipper', customer: 'Harbour Office', closedAt: '2026-10-20T08:00:00Z' },
-      ...{ checks: ['tension', 'clamps'], next: '', after: '25-h', dueAt: '2026-11-24T08:00:00Z', by: 'meter' },
-    };
-    const { again } = show(<FollowUpsDue followUps={[planned]} mayOpen />);
-    const list = screen.getByRole('region', { name: 'Follow-ups due' });
-    expect(list.textContent).toContain('Check tension, clamps and bolts.');
-    expect(list.textContent).toMatch(/After 25 h: .*24 Nov.*, by its meter/);
-    expect(screen.getByRole('link', { name: 'Open a job' }).getAttribute('href')).toBe('/jobs/new?machine=7');
-    again(<FollowUpsDue followUps={[planned]} mayOpen={false} />);
-    expect(screen.queryByRole('link', { name: 'Open a job' })).toBeNull();
-    again(<FollowUpsDue followUps={[]} mayOpen />);
-    expect(screen.queryByRole('region')).toBeNull();
-  });
   it('is shown where its size is chosen again, and states that it contradicts the verdict', () => {
     const trial: Trial = { belt: '4L475', outsideMm: 1206.5, worked: false, note: 'Crept.', number: 210, at: '2026-11-20T08:00:00Z' };
     const { container, again } = show(<TrialsNote trials={[trial]} chosen={{ outsideMm: 1204, verdict: 'too-short' }} />);

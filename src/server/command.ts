@@ -1,9 +1,10 @@
 import 'server-only';
 import { createHash } from 'node:crypto';
 import * as z from 'zod';
-import { commands, database, sqlState, type Database, type Role, type ShopDatabase } from '../db';
+import { changes, commands, database, sqlState, type Database, type Role, type ShopDatabase } from '../db';
 import { currentPerson, hasRole } from './session';
 import { findInvalidText } from './invalid-text';
+import { changedKeys } from '../contract/keys';
 import type { CommandContract, QueryContract } from '../contract/declare';
 import type { ActionResult, Person } from '../contract/records';
 
@@ -142,6 +143,7 @@ export async function executeCommand({ commands: kinds, secret }: CommandRegistr
           const applied = await apply();
           if (!applied.ok) throw new Refused(applied);
           await commands.storeAnswer(db, id, applied);
+          if (changedKeys(kind).length > 0) await changes.announce(db, { kind, id });
           return applied;
         });
         // Null if the same command arrived twice, and the other was first.

@@ -53,6 +53,12 @@ const own = {
       <ellipse cx="15.5" cy="15.4" rx="2.6" ry="3.4" />
     </>
   ),
+  followUps: (
+    <>
+      <path d="M12 4a8 8 0 1 0 8 8" />
+      <path d="M12 8v4.5l3 2M16 4.5l4-.5-.6 4" />
+    </>
+  ),
   practice: (
     <>
       <path d="M7.5 6.5l10 2.2M7.5 17.5l10 -2.2" />

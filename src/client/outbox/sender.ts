@@ -36,8 +36,13 @@ const isAnswer = (value: unknown): value is Answer =>
   'ok' in value &&
   (value.ok === true || (value.ok === false && 'problem' in value && typeof value.problem === 'string'));
 
+/** Ids of the commands that this tab sent. Their screens read again by themselves. */
+const sentIds = new Set<string>();
+export const isOwnCommand = (id: string): boolean => sentIds.has(id);
+
 /** Sends one command. Null without an answer of the server. It may have been applied anyway. */
 export async function post(command: Pick<QueuedCommand, 'id' | 'owner' | 'kind' | 'doneAt' | 'input'>): Promise<Answer | null> {
+  sentIds.add(command.id);
   try {
     const response = await fetch('/api/acts', {
       method: 'POST',

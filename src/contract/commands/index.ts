@@ -1,6 +1,7 @@
 import type { AnyContract, CommandContract } from '../declare';
 import type { CommandKind } from '../keys';
 import { driveCommands } from './drives';
+import { followUpCommands } from './follow-ups';
 import { jobCommands } from './jobs';
 import { machineCommands } from './machines';
 import { peopleCommands } from './people';
@@ -10,6 +11,7 @@ import { stockCommands } from './stock';
 /** All commands by kind. Kinds that devices may still hold keep their names, or get a successor. */
 export const COMMAND_CONTRACTS = {
   ...driveCommands,
+  ...followUpCommands,
   ...jobCommands,
   ...machineCommands,
   ...peopleCommands,

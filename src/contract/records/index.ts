@@ -3,6 +3,7 @@ export type * from './outcome';
 export type * from './shop';
 export type * from './drives';
 export type * from './jobs';
+export type * from './follow-ups';
 export type * from './machines';
 export type * from './stock';
 export type * from './practice';

@@ -1,16 +1,4 @@
-import type {
-  DueTime,
-  FollowUp,
-  FollowUpAfter,
-  JobStatus,
-  ManualTarget,
-  RidingWritten,
-  Stage,
-  Stages,
-  StoredPart,
-  TypedBody,
-  WarrantyWritten,
-} from '../../core/job';
+import type { JobStatus, ManualTarget, RidingWritten, Stage, Stages, StoredPart, TypedBody, WarrantyWritten } from '../../core/job';
 import type { Facts, ShopLimits } from '../../core/machine';
 import type { Unreadable } from '../../core/stored';
 import type { PastReading, TensionEpoch } from '../../core/tension';
@@ -54,30 +42,6 @@ export interface Trial {
   readonly note: string;
   readonly number: number;
   readonly at: string;
-}
-
-/** A substitute that was booked long enough ago to be asked about. */
-export interface DueTrial {
-  readonly entryId: number;
-  readonly belt: string;
-  readonly number: number;
-  readonly machine: string;
-  readonly customer: string;
-  readonly closedAt: string;
-}
-
-/** A follow-up that the last job of a machine planned. */
-export interface DueFollowUp {
-  readonly job: number;
-  readonly machineId: number;
-  readonly machine: string;
-  readonly customer: string;
-  readonly closedAt: string;
-  readonly checks: FollowUp['at'];
-  readonly next: string;
-  readonly after: FollowUpAfter;
-  readonly dueAt: string;
-  readonly by: DueTime['by'];
 }
 
 /** A job with its ticket. */

@@ -39,8 +39,6 @@ export { coverLeftOff, partsCount, setupsUp, removedParts, partsStillOff } from 
 export { PARTS_LIST, partsListOf, partsListWords } from './parts-list';
 export { MANUAL_FORMS, middleOf } from './entries/tension-basis';
 export type { ManualForm, ManualTarget } from './entries/tension-basis';
-export { currentDue, followUpDue } from './follow-up-due';
-export type { DueTime } from './follow-up-due';
 export { storedParts } from './stored-parts';
 export type { CountedPart, StoredPart } from './stored-parts';
 export type { PartsCount } from './removed-parts';

@@ -64,3 +64,12 @@ export async function deleteNotes(db: Database, before: Date): Promise<number> {
   const [rows] = await db.sequelize.query('DELETE FROM acts WHERE applied_at < $1 RETURNING id', { bind: [before] });
   return rows.length;
 }
+
+/** Kinds of the commands that a shop applied in the last seconds, by the clock of the database. */
+export async function kindsSince(db: ShopDatabase, seconds: number): Promise<string[]> {
+  const rows = await db.sequelize.query<{ kind: string }>(
+    `SELECT DISTINCT kind FROM acts WHERE applied_at > clock_timestamp() - $2 * interval '1 second' AND shop_id = $1`,
+    { bind: [db.shopId, seconds], type: QueryTypes.SELECT },
+  );
+  return rows.map((r) => r.kind);
+}

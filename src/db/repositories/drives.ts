@@ -5,6 +5,7 @@ import { isUnreadable } from '../../contract/unreadable';
 import { readDrive, readUncertainty, unreadableRow } from '../stored-documents';
 import type { DriveRow } from '../rows';
 import { done, refused, stale } from '../outcome';
+import { deriveFollowUps, deriveOfDrive, machinesWith } from './follow-ups';
 import type { DriveSummary, ListPage, Outcome, StoredDrive, UnreadableRow } from '../../contract/records';
 
 function plain(row: DriveRow): StoredDrive | UnreadableRow {
@@ -124,17 +125,24 @@ export async function saveDrive(
       { name: document.name, kind: document.kind, document, uncertainty, changedBy: by, changedAt: now, version: version + 1 },
       { transaction },
     );
+    await deriveOfDrive(db, id);
     return done(withDocument(row, document));
   });
 }
 
 /** Takes a drive away; answers it whole, so that it can be put back, where it reads. */
 export async function removeDrive(db: ShopDatabase, id: number): Promise<Outcome<StoredDrive | null>> {
+  return db.transact(() => remove(db, id));
+}
+
+async function remove(db: ShopDatabase, id: number): Promise<Outcome<StoredDrive | null>> {
   const row = await db.models.Drive.findOne({ where: { id, shopId: db.shopId } });
   if (!row) return refused('This drive is already deleted.');
   if ((await db.models.Job.count({ where: { driveId: id, status: 'open' } })) > 0)
     return refused('An open job uses this drive. Close the job first.');
+  const machineIds = await machinesWith(db, id);
   await row.destroy();
+  await deriveFollowUps(db, machineIds);
   const gone = plain(row);
   return done(isUnreadable(gone) ? null : gone);
 }

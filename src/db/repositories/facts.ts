@@ -1,40 +1,13 @@
-import { Op, type Transaction } from 'sequelize';
-import { factOf, factSchema, isFact, type FactId, type Facts, type FactValue, type Known } from '../../core/machine';
+import { factOf, type FactId, type FactValue } from '../../core/machine';
 import { ROW_TO_CHANGE, type ShopDatabase } from '../connection';
 import { done, refused } from '../outcome';
-import { namesOf } from './people';
+import { deriveOfDrive } from './follow-ups';
 import type { Outcome } from '../../contract/records';
+
+export { factsOf } from './known-facts';
 
 /** Owner of a fact: machine or drive. */
 export type Subject = { readonly machineId: number } | { readonly driveId: number };
-
-/**
- * Known facts of a machine and its drives, by id. Empty for those of another shop. An unreadable fact counts as
- * unknown.
- */
-export async function factsOf(
-  db: ShopDatabase,
-  ids: { readonly machineId: number | null; readonly driveIds: readonly number[] },
-  transaction?: Transaction,
-): Promise<{ readonly machine: Facts; readonly drives: Readonly<Record<number, Facts>> }> {
-  const rows = await db.models.Fact.findAll({
-    where: { shopId: db.shopId, [Op.or]: [{ machineId: ids.machineId ?? 0 }, { driveId: [...ids.driveIds] }] },
-    raw: true,
-    ...(transaction ? { transaction } : {}),
-  });
-  const names = await namesOf(db, rows);
-  const machine: Partial<Record<FactId, Known>> = {};
-  const drives: Record<number, Partial<Record<FactId, Known>>> = {};
-  for (const row of rows) {
-    if (!isFact(row.fact)) continue;
-    const read = factSchema(factOf(row.fact)).safeParse(row.value);
-    if (!read.success) continue;
-    const known = { value: read.data, by: names(row.personId), at: row.at.toISOString() };
-    if (row.driveId === null) machine[row.fact] = known;
-    else (drives[row.driveId] ??= {})[row.fact] = known;
-  }
-  return { machine, drives };
-}
 
 /** Stores a fact with author and date, replacing the earlier one. Null deletes it. */
 export async function setFact(
@@ -55,6 +28,8 @@ export async function setFact(
     if (!there) return refused(`This ${of} was deleted.`);
     await db.models.Fact.destroy({ where: { ...where, fact }, transaction });
     if (value !== null) await db.models.Fact.create({ ...where, fact, value, personId: by.personId, at: by.at }, { transaction });
+    // The kind of a drive, and with it its intervals and seasons, follows from its facts.
+    if ('driveId' in subject) await deriveOfDrive(db, subject.driveId);
     return done(null);
   });
 }

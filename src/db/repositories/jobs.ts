@@ -5,6 +5,7 @@ import { readDrive } from '../stored-documents';
 import { done, refused } from '../outcome';
 import { drivesOf } from './drives';
 import { factsOf } from './facts';
+import { deriveFollowUps } from './follow-ups';
 import { findMachine } from './machines';
 import { shopOf } from './people';
 import { stacksOf } from './stacks';
@@ -94,6 +95,7 @@ export async function openJob(db: ShopDatabase, job: NewJob, now: Date): Promise
       { transaction },
     );
     await storeDerived(db, row, transaction);
+    await deriveFollowUps(db, [job.machineId]);
     return done({ number });
   });
 }

@@ -3,6 +3,7 @@ import { ROW_TO_CHANGE, type ShopDatabase } from '../connection';
 import { listPage, type ListQuery } from '../find';
 import type { MachineRow } from '../rows';
 import { done, refused, stale } from '../outcome';
+import { deriveFollowUps } from './follow-ups';
 import { logMeter } from './meters';
 import type { ListPage, Machine, MachineFields, MachineLine, Outcome } from '../../contract/records';
 
@@ -100,6 +101,7 @@ export async function saveMachine(
       [...new Set(driveIds)].map((driveId) => ({ machineId: row.id, driveId })),
       { transaction },
     );
+    await deriveFollowUps(db, [row.id]);
     return done((await plainMany(db, [row], transaction))[0]!);
   });
 }

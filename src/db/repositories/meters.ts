@@ -1,11 +1,13 @@
 import { QueryTypes, type Transaction } from 'sequelize';
-import type { MeterReading } from '../../core/machine';
 import type { MeterUnit } from '../../core/quantity';
 import { ROW_TO_CHANGE, type ShopDatabase } from '../connection';
 import type { MachineRow } from '../rows';
 import { done, refused } from '../outcome';
+import { deriveFollowUps } from './follow-ups';
 import { namesOf } from './people';
 import type { LoggedReading, Outcome } from '../../contract/records';
+
+export { meterLogs } from './meter-logs';
 
 interface ReadBy {
   readonly personId: number | null;
@@ -43,6 +45,7 @@ export async function readMeter(
     const machine = await db.models.Machine.findOne({ where: { id: machineId, shopId: db.shopId }, transaction, lock: ROW_TO_CHANGE });
     if (!machine) return refused('Another user deleted this machine.');
     await logMeter(db, by, machine, reading, transaction);
+    await deriveFollowUps(db, [machine.id]);
     return done({ id: machine.id });
   });
 }
@@ -56,17 +59,4 @@ export async function meterLog(db: ShopDatabase, machineId: number): Promise<Log
   );
   const names = await namesOf(db, rows);
   return rows.map(({ id, value, unit, personId, at }) => ({ id, value, unit, by: names(personId), at: at.toISOString() }));
-}
-
-/** Meter readings of several machines, by machine. */
-export async function meterLogs(db: ShopDatabase, machineIds: readonly number[]): Promise<ReadonlyMap<number, MeterReading[]>> {
-  const rows = await db.sequelize.query<{ machineId: number; value: number; unit: MeterUnit; at: Date }>(
-    `SELECT r.machine_id AS "machineId", r.value, r.unit, r.at FROM meter_readings r JOIN machines m ON m.id = r.machine_id
-     WHERE m.shop_id = $1 AND m.id = ANY ($2)`,
-    { bind: [db.shopId, [...machineIds]], type: QueryTypes.SELECT },
-  );
-  const logs = new Map<number, MeterReading[]>();
-  for (const { machineId, value, unit, at } of rows)
-    logs.set(machineId, [...(logs.get(machineId) ?? []), { value, unit, at: at.toISOString() }]);
-  return logs;
 }

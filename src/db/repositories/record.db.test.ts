@@ -6,6 +6,7 @@ import {
   customers,
   documents,
   drives,
+  followUps,
   history,
   isUnreadable,
   jobs,
@@ -212,12 +213,15 @@ describe('a substitute that was booked', () => {
     value(await tickets.writeEntry(shop.db, shop.by(), number, 'book', { type: 'closing', body: UNPROVED }));
     return { number, entryId, driveId };
   };
-  const due = (days: number) => trials.dueTrials(shop.db, 14, new Date(NOW.getTime() + days * 86_400_000));
+  const due = async (days: number) =>
+    (await followUps.dueFollowUps(shop.db, new Date(NOW.getTime() + (days - 14) * 86_400_000), { limit: 50 })).rows.filter(
+      (f) => f.kind === 'trial',
+    );
 
   it('is due after its days, and not again after an answer', async () => {
     const { number, entryId, driveId } = await closedJob(true);
     expect(await due(13)).toEqual([]);
-    expect(await due(15)).toMatchObject([{ entryId, belt: '4L480', number, machine: 'Rider' }]);
+    expect(await due(15)).toMatchObject([{ entryId, text: '4L480', job: number, machine: 'Rider' }]);
     value(await trials.answerTrial(shop.db, shop.by(), entryId, { worked: false, note: 'Crept with the blades off.' }));
     expect(await due(15)).toEqual([]);
     expect(await trials.trialsOf(shop.db, driveId)).toMatchObject([

@@ -18,6 +18,7 @@ import type { JobRow } from '../rows';
 import { done, refused, stale } from '../outcome';
 import { storedJob, storeDerived } from './job-stages';
 import { missingBelt } from './jobs';
+import { deriveFollowUps } from './follow-ups';
 import type { Paper } from './documents';
 import { putPartBack } from './parts';
 import { plainShelfBelt, putBack } from './shelf';
@@ -39,9 +40,11 @@ const closedJob = (number: number) => refused(`Job ${number} is closed. Reopen i
 
 /** Stores what a line did to a job: whether it is open, and how far each stage is. */
 async function settle(db: ShopDatabase, job: JobRow, status: JobStatus | null, at: Date, transaction: Transaction): Promise<void> {
-  if (status !== null && status !== job.status)
-    await job.update({ status, closedAt: status === 'closed' ? at : null, version: job.version + 1 }, { transaction });
+  const turns = status !== null && status !== job.status;
+  if (turns) await job.update({ status, closedAt: status === 'closed' ? at : null, version: job.version + 1 }, { transaction });
   await storeDerived(db, job, transaction);
+  // Lines of an open job change no follow-up: its end does.
+  if (turns) await deriveFollowUps(db, [job.machineId]);
 }
 
 function store(db: ShopDatabase, jobId: number, by: Writer, stage: Stage, { type, body }: TypedBody, transaction: Transaction) {

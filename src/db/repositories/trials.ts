@@ -1,23 +1,11 @@
 import { QueryTypes } from 'sequelize';
 import type { ShopDatabase } from '../connection';
 import { done, refused } from '../outcome';
-import type { DueTrial, Outcome, Trial } from '../../contract/records';
+import { deriveFollowUps } from './follow-ups';
+import type { Outcome, Trial } from '../../contract/records';
 
 /** A valid ticket line with a substitute. The drive index exists for it. */
 const SUBSTITUTES = `e.type = 'belt-booked' AND e.body ->> 'substitute' = 'true' AND e.withdrawn_at IS NULL`;
-
-/** Substitutes without a result on jobs closed at least this many days ago, oldest first. At most twenty. */
-export async function dueTrials(db: ShopDatabase, days: number, now: Date): Promise<DueTrial[]> {
-  const rows = await db.sequelize.query<Omit<DueTrial, 'closedAt'> & { closedAt: Date }>(
-    `SELECT e.id AS "entryId", e.body ->> 'belt' AS belt, j.number, m.name AS machine, coalesce(c.name, '') AS customer, j.closed_at AS "closedAt"
-     FROM ticket_entries e JOIN jobs j ON j.id = e.job_id JOIN machines m ON m.id = j.machine_id LEFT JOIN customers c ON c.id = m.customer_id
-     WHERE j.shop_id = $1 AND ${SUBSTITUTES} AND j.status = 'closed' AND j.closed_at <= $2
-       AND NOT EXISTS (SELECT 1 FROM trials t WHERE t.entry_id = e.id)
-     ORDER BY j.closed_at, e.id LIMIT 20`,
-    { bind: [db.shopId, new Date(now.getTime() - days * 86_400_000)], type: QueryTypes.SELECT },
-  );
-  return rows.map((r) => ({ ...r, closedAt: r.closedAt.toISOString() }));
-}
 
 /** Stores the result of a substitute. The last answer counts. */
 export async function answerTrial(
@@ -27,8 +15,8 @@ export async function answerTrial(
   answer: { readonly worked: boolean; readonly note: string },
 ): Promise<Outcome<null>> {
   return db.transact(async (transaction) => {
-    const [there] = await db.sequelize.query(
-      `SELECT 1 FROM ticket_entries e JOIN jobs j ON j.id = e.job_id WHERE e.id = $1 AND j.shop_id = $2 AND ${SUBSTITUTES}`,
+    const [there] = await db.sequelize.query<{ machineId: number }>(
+      `SELECT j.machine_id AS "machineId" FROM ticket_entries e JOIN jobs j ON j.id = e.job_id WHERE e.id = $1 AND j.shop_id = $2 AND ${SUBSTITUTES}`,
       {
         bind: [entryId, db.shopId],
         type: QueryTypes.SELECT,
@@ -38,6 +26,7 @@ export async function answerTrial(
     if (!there) return refused('That belt was struck out while you were editing. There is no result to record.');
     await db.models.Trial.destroy({ where: { entryId }, transaction });
     await db.models.Trial.create({ shopId: db.shopId, entryId, ...answer, personId: by.personId, at: by.at }, { transaction });
+    await deriveFollowUps(db, [there.machineId]);
     return done(null);
   });
 }

@@ -1,5 +1,6 @@
 'use client';
 
+import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import Typography from '@mui/material/Typography';
 import Link from 'next/link';
@@ -13,12 +14,11 @@ import { Moment } from '@/ui/when';
 import { JobRows } from '@/ui/job-rows';
 import { stageName, STATE_WORDS } from '../jobs/stage-messages';
 import { useMayChange } from '../shell/shell-context';
-import { FollowUpsDue } from './follow-ups-due';
-import { TrialsDue } from './trials-due';
 import { latestOpenJobs, noClosedJobMatches, openJobs } from './messages';
 import { useListOf } from '../queries/use-query';
 import { answered } from '../queries/answered';
-import type { DueFollowUp, DueTrial, JobLine, JobSummary } from '@/contract/records';
+import { dueCount } from '../follow-ups/messages';
+import type { DueCount, JobLine, JobSummary } from '@/contract/records';
 
 /** A small knot for each stage on a strand: how far a job is, at a glance. */
 function Progress({ job }: { job: JobSummary }) {
@@ -60,19 +60,29 @@ function waitOf(job: JobSummary): { stage: Stage; text: string; held: boolean } 
   return { stage, held, text: held ? `${stageName(stage)} is held` : `${stageName(stage)} next` };
 }
 
+/** Number of follow-ups that are due, as the way to their list. */
+function DueNote({ due }: { due: DueCount }) {
+  if (due.overdue + due.soon === 0) return null;
+  return (
+    <Box sx={{ mb: 2 }}>
+      <Link href="/follow-ups" className={due.overdue > 0 ? 'ts-held' : 'ts-next'} style={{ display: 'inline-block', padding: '10px 0' }}>
+        {dueCount(due)}
+      </Link>
+    </Box>
+  );
+}
+
 /** Open jobs and what each waits for; closed ones below. */
 export function JobsScreen({
   open: { rows: open, total },
   closed,
   asked,
   due,
-  followUps,
 }: {
   open: ListedPage<JobSummary>;
   closed: ListedPage<JobLine>;
   asked: ListAsk;
-  due: readonly DueTrial[];
-  followUps: readonly DueFollowUp[];
+  due: DueCount;
 }) {
   const mayChange = useMayChange();
   const past = useListOf('jobs.closed', closed, asked);
@@ -83,6 +93,7 @@ export function JobsScreen({
   );
   return (
     <Page title="Jobs" lead={total === 0 ? 'Jobs stay here until they are closed.' : openJobs(total)} actions={open.length > 0 && newJob}>
+      <DueNote due={due} />
       {open.length === 0 ? (
         <Empty title="No open jobs" action={newJob}>
           A job covers one visit of a machine: stages, readings, belt and ticket. It is shown here until it is closed.
@@ -121,8 +132,6 @@ export function JobsScreen({
         />
       )}
       {total > open.length && <Typography sx={{ mt: 1, color: 'var(--ts-quiet)' }}>{latestOpenJobs(open.length, total)}</Typography>}
-      <FollowUpsDue followUps={followUps} mayOpen={mayChange} />
-      {mayChange && <TrialsDue due={due} />}
       {(closed.total > 0 || asked.find !== '') && (
         <>
           <Typography variant="h2" sx={{ mt: 4, mb: 1 }}>

@@ -9,6 +9,7 @@ import { currentStage } from '@/core/job';
 import { OpenedLineProvider } from './now/run-context';
 import { Icon } from '@/ui/icons';
 import { Staleness } from '@/ui/staleness';
+import { AlsoHere } from '../shell/also-here';
 import { useMayChange } from '../shell/shell-context';
 import { useJobCommands } from './job-commands';
 import { Side, TicketButton, useTicketBeside } from './side';
@@ -132,6 +133,9 @@ function Head({
           </Box>
           {job.status === 'closed' ? ' · closed' : ''}
         </Typography>
+      </Box>
+      <Box sx={{ display: { xs: 'contents', sm: 'none' } }}>
+        <AlsoHere />
       </Box>
       {job.status === 'open' && (
         <Button

@@ -16,6 +16,7 @@ import { Unreadable } from '@/ui/unreadable';
 import { useWhen } from '@/ui/when';
 import { JobRows } from '@/ui/job-rows';
 import { beltSize } from '@/services/candidates';
+import { MachineFollowUps } from '../follow-ups/machine-follow-ups';
 import { PapersCard } from '../papers/papers-card';
 import { useMayChange } from '../shell/shell-context';
 import { MachineForm } from './machine-form';
@@ -24,6 +25,7 @@ import { TimelineCard } from './timeline-card';
 import { beingMeasured, latestJobs } from './messages';
 import { answered } from '../queries/answered';
 import type {
+  FollowUpLine,
   JobLine,
   LoggedReading,
   Machine,
@@ -46,6 +48,7 @@ export function MachineScreen({
   events,
   eventCount,
   storedParts,
+  followUps,
 }: {
   machine: Machine;
   /** Its drives, to be drawn. */
@@ -61,6 +64,7 @@ export function MachineScreen({
   events: readonly MachineEvent[];
   eventCount: number;
   storedParts: readonly StoredPart[];
+  followUps: readonly FollowUpLine[];
 }) {
   const mayChange = useMayChange();
   const [changing, setChanging] = useState(false);
@@ -86,6 +90,7 @@ export function MachineScreen({
         <DrivesCard {...{ machine, own, unreadable, notebooks, mayChange }} />
         <MeterCard machine={machine} log={log} />
         <PapersCard of={{ machineId: machine.id }} papers={papers} />
+        <MachineFollowUps lines={followUps} />
         {storedParts.length > 0 && <StoredPartsCard parts={storedParts} />}
       </Box>
       <Typography variant="h2" sx={{ mt: 3, mb: 1 }}>

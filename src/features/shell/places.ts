@@ -13,6 +13,7 @@ export const PLACES: readonly Place[] = [
   { href: '/machines', name: 'Machines', icon: 'machines', key: 'm' },
   { href: '/drives', name: 'Drives', icon: 'drives', key: 'd' },
   { href: '/shelf', name: 'Stock', icon: 'shelf', key: 's' },
+  { href: '/follow-ups', name: 'Follow-ups', icon: 'followUps', key: 'f' },
   { href: '/practice', name: 'Practice', icon: 'practice', key: 'p' },
   { href: '/shop', name: 'Settings', icon: 'shop', key: 'o' },
 ];

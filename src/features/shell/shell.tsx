@@ -10,6 +10,7 @@ import { Icon } from '@/ui/icons';
 import { useCachedPages } from '@/client/cached-page';
 import { QUERY_KEYS } from '@/contract/keys';
 import { CachedPageNote } from '@/ui/cached-page-note';
+import { useLive } from '@/client/live';
 import { useInBrowser } from '@/ui/in-browser';
 import { usePartsWhenIdle } from '@/ui/lazy';
 import { CurrencyProvider } from '@/ui/money';
@@ -22,6 +23,7 @@ import { useCommand } from '../commands/use-command';
 import type { QueryResult } from '@/contract/queries';
 import { useAnswerOf } from '../queries/use-query';
 import { AccountMenu } from './account-menu';
+import { AlsoHere, placeOf } from './also-here';
 import { useGo, useLinks } from './go';
 import { Palette, type PaletteAction } from './palette';
 import { PLACES } from './places';
@@ -129,6 +131,7 @@ function Frame({ person, shop, children }: { person: ShellPerson; shop: string; 
   const path = usePathname();
   useCachedPages(path);
   usePartsWhenIdle(path);
+  useLive(placeOf(path));
   const { setMode } = useColorScheme();
   const [preferences, setPreferences] = useState(person.preferences);
   const [finding, setFinding] = useState(false);
@@ -229,6 +232,7 @@ function ShopHead({
       }}
     >
       <Box sx={{ fontWeight: 650, whiteSpace: 'nowrap', overflow: 'hidden', textOverflow: 'ellipsis', mr: 'auto' }}>{shop}</Box>
+      <AlsoHere />
       <QueuedCommands />
       <Button
         variant="outlined"

@@ -1,5 +1,6 @@
 import { beforeEach, describe, expect, it } from 'vitest';
 import { CHANGED_KEYS, changedKeys, QUERY_KEYS, type CommandKind } from '@/contract/keys';
+import { USUAL_RULES } from '@/core/follow-up';
 import { FINDING, PROVED, UNPROVED } from '@/core/job/test-job';
 import { STACK_TEMPLATES } from '@/core/stack';
 import { measured } from '@/lab/survey-notebooks';
@@ -57,6 +58,17 @@ describe('queries that a command changes', () => {
     ['the drive of a job', () => ['job.choose-drive', { number: of.number, driveId: of.driveId, beltId: of.rider.belts[0]!.id }]],
     ['a test run', () => line('proved', PROVED, 'prove')],
     ['a closed job', () => line('closing', UNPROVED, 'book')],
+    ['a calendar', () => ['calendar.add', { name: 'Bench phone', token: 'a'.repeat(32) }]],
+    ['a revoked calendar', ({ id }) => ['calendar.revoke', { id }]],
+    ['rules for follow-ups', () => ['follow-up.rules', { version: 1, rules: { ...USUAL_RULES, runInHours: 4 } }]],
+    [
+      'an answered follow-up',
+      () => [
+        'follow-up.answer',
+        { machineId: of.machineId, source: 'season:mowing:2027', subject: 'Season', answer: 'waived', reason: 'Sold', until: null },
+      ],
+    ],
+    ['an answer taken back', ({ id }) => ['follow-up.undo', { id }]],
     ['a new job', () => ['job.open', { machineId: of.machineId, driveId: null, beltId: null, title: 'Squeals', complaint: '' }]],
     ['an entry in a notebook', () => ['notebook.save', { id: of.notebookId, version: 1, document: measured(of.rider) }]],
     ['a notebook', () => ['notebook.add', { document: measured(of.rider), machineId: of.machineId }]],
@@ -64,7 +76,7 @@ describe('queries that a command changes', () => {
     ['a hint', () => ['practice.hint', { id: of.sessionId }]],
     ['a finished session', () => ['practice.finish', { id: of.sessionId }]],
     ['a corrected cause', () => ['faults.correct', { cause: 'idler-tips', subject: 'deck-lever', value: '2', because: 'Seen often' }]],
-    ['settings', () => ['shop.change', { version: 1, name: 'Quay Bay Drives', timeZone: 'Europe/Lisbon' }]],
+    ['settings', () => ['shop.change', { version: 2, name: 'Quay Bay Drives', timeZone: 'Europe/Lisbon' }]],
     ['a person', () => ['person.add', { name: 'Bram', email: 'bram@quaybay.example', role: 'technician', password: 'thursday-boat-48' }]],
     ['a deleted drive', () => ['drive.remove', { id: of.driveId }]],
   ];

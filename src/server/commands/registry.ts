@@ -3,6 +3,7 @@ import type { CommandKind } from '@/contract/keys';
 import type { AnyCommand, CommandRegistry } from '@/server';
 import { accountCommands } from './account';
 import { driveCommands } from './drives';
+import { followUpCommands } from './follow-ups';
 import { jobCommands } from './jobs';
 import { customerCommands } from './customers';
 import { machineCommands } from './machines';
@@ -20,6 +21,7 @@ export const COMMANDS = {
   ...accountCommands,
   ...customerCommands,
   ...driveCommands,
+  ...followUpCommands,
   ...jobCommands,
   ...machineCommands,
   ...paperCommands,

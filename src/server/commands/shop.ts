@@ -1,11 +1,17 @@
 import 'server-only';
 import { COMMAND_CONTRACTS } from '@/contract/commands';
-import { people } from '@/db';
+import { followUps, people } from '@/db';
 import { defineCommand, hashPassword } from '@/server';
 
 export const shopCommands = {
   'shop.change': defineCommand(COMMAND_CONTRACTS['shop.change'], {
-    apply: ({ db }, { version, ...change }) => people.changeShop(db, version, change),
+    apply: async ({ db }, { version, ...change }) => {
+      const before = await people.shopOf(db);
+      const changed = await people.changeShop(db, version, change);
+      // Substitutes are asked about after these days.
+      if (changed.ok && changed.value.limits.trialDays !== before.limits.trialDays) await followUps.deriveAll(db);
+      return changed;
+    },
   }),
 
   'person.add': defineCommand(COMMAND_CONTRACTS['person.add'], {

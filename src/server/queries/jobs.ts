@@ -1,6 +1,6 @@
 import 'server-only';
 import { QUERY_CONTRACTS } from '@/contract/queries';
-import { drives, followUps, isUnreadable, jobLists, jobs, machines, people, trials, type ShopDatabase } from '@/db';
+import { drives, followUps, isUnreadable, jobLists, jobs, machines, people, type ShopDatabase } from '@/db';
 import { defineQuery, missing, rowsOf } from '@/server';
 import { lastUsedBelt } from '@/services/last-used-belt';
 import { noSuchJob } from '@/contract/messages';
@@ -9,15 +9,10 @@ import type { Job } from '@/contract/records';
 /** Number of open jobs on the page. */
 const OPEN_SHOWN = 200;
 
-/** Open jobs, and what is due: answers about substitutes, and follow-ups. */
+/** Open jobs, and the number of follow-ups that are due. */
 export const readOpenJobs = defineQuery(QUERY_CONTRACTS['jobs.open'], async ({ db, now }) => {
-  const { limits } = await people.shopOf(db);
-  const [open, due, planned] = await Promise.all([
-    jobLists.openJobs(db, { limit: OPEN_SHOWN }),
-    trials.dueTrials(db, limits.trialDays, now),
-    followUps.dueFollowUps(db, now),
-  ]);
-  return { ok: true, value: { open, due, followUps: planned } };
+  const [open, due] = await Promise.all([jobLists.openJobs(db, { limit: OPEN_SHOWN }), followUps.countDue(db, now)]);
+  return { ok: true, value: { open, due } };
 });
 
 export const listClosedJobs = defineQuery(QUERY_CONTRACTS['jobs.closed'], async ({ db }, ask) => ({

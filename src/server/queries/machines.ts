@@ -1,6 +1,6 @@
 import 'server-only';
 import { QUERY_CONTRACTS } from '@/contract/queries';
-import { documents, drives, facts, history, jobLists, machines, meters, notebooks, people, storedParts } from '@/db';
+import { documents, drives, facts, followUps, history, jobLists, machines, meters, notebooks, people, storedParts } from '@/db';
 import { defineQuery, missing, rowsOf } from '@/server';
 
 export const listMachines = defineQuery(QUERY_CONTRACTS['machines.list'], async ({ db }, ask) => ({
@@ -37,7 +37,7 @@ const NO_MACHINE = 'This machine does not exist.';
 export const readMachine = defineQuery(QUERY_CONTRACTS['machine.read'], async ({ db }, { id }) => {
   const machine = await machines.findMachine(db, id);
   if (!machine) return missing(NO_MACHINE);
-  const [own, books, jobs, log, papers, latest, stored] = await Promise.all([
+  const [own, books, jobs, log, papers, latest, stored, followUp] = await Promise.all([
     drives.drivesOf(db, machine.driveIds),
     notebooks.listNotebooks(db, { limit: NOTEBOOKS_SHOWN }, { machineId: id }),
     jobLists.jobsOfMachine(db, id, { limit: JOBS_SHOWN }),
@@ -45,6 +45,7 @@ export const readMachine = defineQuery(QUERY_CONTRACTS['machine.read'], async ({
     documents.documentsOf(db, { machineId: id, driveIds: [] }),
     history.latestEvents(db, machine, EVENTS_SHOWN),
     storedParts.storedPartsOf(db, id),
+    followUps.followUpsOf(db, id),
   ]);
   return {
     ok: true,
@@ -59,6 +60,7 @@ export const readMachine = defineQuery(QUERY_CONTRACTS['machine.read'], async ({
       events: latest.events,
       eventCount: latest.total,
       storedParts: stored,
+      followUps: followUp,
     },
   };
 });

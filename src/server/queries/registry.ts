@@ -3,11 +3,12 @@ import type { QueryKey } from '@/contract/keys';
 import type { AnyQuery } from '@/server';
 import { listCustomers, readCustomer } from './customers';
 import { chooseDrive, chooseOpenJob, drivesOfMachine, findDrive, listDrives, readDrive } from './drives';
+import { listAnswered, listCalendars, listDue, listLater, readRules } from './follow-ups';
 import { drivesOfJob, listClosedJobs, readJob, readNewJob, readOpenJobs, readTicket } from './jobs';
 import { chooseCustomer, chooseMachine, listMachines, readKnown, readLabel, readMachine } from './machines';
 import { listPracticeSessions, readPracticeSession } from './practice';
 import { chooseParts, listParts, readShelf } from './shelf';
-import { findAnything, readShell } from './shell';
+import { findAnything, readHere, readShell } from './shell';
 import { readSettings } from './shop';
 import { readStack } from './stacks';
 import { listNotebooks, readNotebook } from './survey';
@@ -30,6 +31,12 @@ export const QUERIES = {
   'drives.of-machine': drivesOfMachine,
   'faults.of-shop': readShopBase,
   find: findAnything,
+  'follow-ups.answered': listAnswered,
+  'follow-ups.calendars': listCalendars,
+  'follow-ups.due': listDue,
+  'follow-ups.later': listLater,
+  'follow-ups.rules': readRules,
+  'here.read': readHere,
   'job.read': readJob,
   'jobs.choose-open': chooseOpenJob,
   'jobs.closed': listClosedJobs,

@@ -1,7 +1,7 @@
 import 'server-only';
 import { QUERY_CONTRACTS, type Findable } from '@/contract/queries';
 import { formatQuantity, type Dimension } from '@/core/quantity';
-import { drives, jobLists, machines, notebooks, people, shelf } from '@/db';
+import { drives, jobLists, machines, notebooks, people, presence, shelf } from '@/db';
 import { defineQuery } from '@/server';
 import { beltName, beltSize } from '@/services/candidates';
 import { lengthTyped, outsideMm } from '@/services/find-belts';
@@ -21,6 +21,12 @@ export const readShell = defineQuery(QUERY_CONTRACTS['shell.read'], async ({ db,
     value: { person: { id, name, role, preferences }, shop: { name: shop.name, timeZone: shop.timeZone, currency: shop.currency } },
   };
 });
+
+/** Other people who have a record open. */
+export const readHere = defineQuery(QUERY_CONTRACTS['here.read'], async ({ db, person }, { place }) => ({
+  ok: true,
+  value: { others: await presence.othersAt(db, place, person.id) },
+}));
 
 /** Results of the command palette: belts near a length first, then rows with every word. */
 export const findAnything = defineQuery(QUERY_CONTRACTS.find, async ({ db, person }, input) => {

@@ -1,4 +1,5 @@
-import { ENDING_WORDS, followUpWords } from '../job-messages';
+import { followUpWords } from '../../follow-ups/plan-words';
+import { ENDING_WORDS } from '../job-messages';
 import { line, state, strong, type LineText } from './pieces';
 
 export const closingText: LineText<'closing'> = ({ ending, text, why, look, next }) => {

@@ -21,7 +21,8 @@ import {
 import { Chips, Choices } from '@/ui/choices';
 import { useDraft, useDraftOf } from '@/client/draft';
 import { useShell } from '../../../shell/shell-context';
-import { ENDING_WORDS, findingWords, leftInWords, FOLLOW_UP_AFTER_WORDS, FOLLOW_UP_CHECK_WORDS, UNFIT_WORDS } from '../../job-messages';
+import { FOLLOW_UP_AFTER_WORDS, FOLLOW_UP_CHECK_WORDS } from '../../../follow-ups/plan-words';
+import { ENDING_WORDS, findingWords, leftInWords, UNFIT_WORDS } from '../../job-messages';
 import type { StageProps } from '../module';
 import { knownFaults, notConfirmedBeforeClose } from '../../stage-messages';
 
