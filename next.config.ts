@@ -1,7 +1,7 @@
 import type { NextConfig } from 'next';
 
 const config: NextConfig = {
-  serverExternalPackages: ['sequelize', 'pg', 'umzug', '@node-rs/argon2', 'piscina', 'sharp'],
+  serverExternalPackages: ['@aws-sdk/client-s3', 'yauzl', 'yazl', 'sequelize', 'pg', 'umzug', '@node-rs/argon2', 'piscina', 'sharp'],
   poweredByHeader: false,
   reactStrictMode: true,
   // `npm test` checks all types, those of the scripts and tests too; a start need not wait for that.

@@ -1,6 +1,8 @@
 export { database, openDatabase, sqlState } from './connection';
 export type { ListQuery } from './find';
 export type { Database, ShopDatabase } from './connection';
+export * as backup from './backup';
+export * as files from './files';
 export { migrate } from './migrate';
 export { isUnreadable } from '../contract/unreadable';
 export type { Role } from '../core/role';

@@ -19,6 +19,7 @@ import { confirmedCauses } from './migrations/0015-confirmed-causes';
 import { presence } from './migrations/0016-presence';
 import { followUpTables } from './migrations/0017-follow-ups';
 import { calendarFeeds } from './migrations/0018-calendar-feeds';
+import { storedFiles } from './migrations/0019-stored-files';
 
 export const MIGRATIONS: readonly Migration[] = [
   firstTables,
@@ -39,7 +40,15 @@ export const MIGRATIONS: readonly Migration[] = [
   presence,
   followUpTables,
   calendarFeeds,
+  storedFiles,
 ];
+
+/** Name of the latest migration: the version of the tables. */
+export const latestMigration = (): string => MIGRATIONS.at(-1)!.name;
+
+/** Runs one migration in the current transaction, on the tables of its search path, without a note. */
+export const runMigration = (sequelize: Sequelize, { up }: Migration, transaction?: Transaction): Promise<unknown> =>
+  up((sql) => sequelize.query(sql, transaction ? { transaction } : {}));
 
 /** Any number that nothing else locks by. */
 const LOCK = 20260501;
@@ -71,7 +80,7 @@ export async function migrate(sequelize: Sequelize, migrations: readonly Migrati
             type: QueryTypes.SELECT,
           });
           if (taken.length > 0) return;
-          await up((sql) => sequelize.query(sql, { transaction }));
+          await runMigration(sequelize, { name, up }, transaction);
           await sequelize.query('INSERT INTO sequelize_meta (name) VALUES ($1)', { bind: [name], transaction });
           ran.push(name);
         }),

@@ -92,7 +92,9 @@ export class PhotoRow extends Model<Row<PhotoRow>, NewRow<PhotoRow>> {
   declare mediaType: string;
   declare width: number;
   declare height: number;
-  declare bytes: Buffer;
+  declare bytes: Buffer | null;
+  /** Key in the object store. Null for a file in the row. */
+  declare objectKey: CreationOptional<string | null>;
   declare addedBy: string;
   declare addedAt: Date;
 }
@@ -213,7 +215,9 @@ export class DocumentRow extends Model<Row<DocumentRow>, NewRow<DocumentRow>> {
   declare station: CreationOptional<string>;
   declare name: string;
   declare mediaType: string;
-  declare bytes: Buffer;
+  declare bytes: Buffer | null;
+  /** Key in the object store. Null for a file in the row. */
+  declare objectKey: CreationOptional<string | null>;
   declare personId: number | null;
   declare at: Date;
 }

@@ -1,5 +1,5 @@
 import 'server-only';
-import { database, presence } from '../db';
+import { database, files, presence } from '../db';
 import { deleteOldNotes } from './command';
 
 const EVERY_MS = 6 * 3_600_000;
@@ -11,6 +11,7 @@ export function startHousekeeping(): void {
     try {
       const deleted = await deleteOldNotes(database(), new Date());
       await presence.forgetSilent(database());
+      await files.removeOrphans(database(), new Date());
       if (deleted > 0) process.stdout.write(`${new Date().toISOString()} deleted ${deleted} old command notes\n`);
     } catch (error) {
       // The database may be away for a moment. The next run deletes the same notes.

@@ -1,5 +1,6 @@
 import { Op, type WhereOptions } from 'sequelize';
 import { ROW_TO_CHANGE, type ShopDatabase } from '../connection';
+import { loadFile, storeFile } from '../files';
 import { done, refused } from '../outcome';
 import { namesOf } from './people';
 import type { DocumentOf, Outcome, StoredDocument } from '../../contract/records';
@@ -30,7 +31,15 @@ export async function addDocument(
     const held = await db.models.Document.count({ where: { ...('driveId' in of ? { driveId: of.driveId } : of) }, transaction });
     if (held >= MOST) return refused(`There are ${MOST} documents here. Remove one first.`);
     const row = await db.models.Document.create(
-      { shopId: db.shopId, ...of, name, ...paper, personId: by.personId, at: by.at },
+      {
+        shopId: db.shopId,
+        ...of,
+        name,
+        mediaType: paper.mediaType,
+        ...(await storeFile(db, 'documents', paper)),
+        personId: by.personId,
+        at: by.at,
+      },
       { transaction },
     );
     return done({ id: row.id });
@@ -45,7 +54,7 @@ export async function documentsOf(
   const of: WhereOptions[] = [{ driveId: [...driveIds] }, ...(machineId === undefined ? [] : [{ machineId }])];
   const rows = await db.models.Document.findAll({
     where: { shopId: db.shopId, [Op.or]: of },
-    attributes: { exclude: ['bytes'] },
+    attributes: { exclude: ['bytes', 'objectKey'] },
     order: [['id', 'DESC']],
     raw: true,
   });
@@ -62,8 +71,14 @@ export async function documentsOf(
 }
 
 /** A document with its bytes; null where the shop has none of that id. */
-export const findDocument = async (db: ShopDatabase, id: number): Promise<{ name: string; mediaType: string; bytes: Buffer } | null> =>
-  db.models.Document.findOne({ where: { shopId: db.shopId, id }, attributes: ['name', 'mediaType', 'bytes'], raw: true });
+export async function findDocument(db: ShopDatabase, id: number): Promise<{ name: string; mediaType: string; bytes: Buffer } | null> {
+  const row = await db.models.Document.findOne({
+    where: { shopId: db.shopId, id },
+    attributes: ['name', 'mediaType', 'bytes', 'objectKey'],
+    raw: true,
+  });
+  return row && { name: row.name, mediaType: row.mediaType, bytes: await loadFile(row) };
+}
 
 /** Deletes a document of a machine or drive permanently. Documents of tickets stay. */
 export async function removeDocument(db: ShopDatabase, id: number): Promise<Outcome<null>> {

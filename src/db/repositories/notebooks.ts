@@ -6,6 +6,8 @@ import { listPage, type ListQuery } from '../find';
 import { isUnreadable } from '../../contract/unreadable';
 import { readNotebook, unreadableRow } from '../stored-documents';
 import type { MachineRow, NotebookRow } from '../rows';
+import { loadFile, storeFile } from '../files';
+import { deriveFollowUps, deriveOfDrive } from './follow-ups';
 import { done, refused, stale } from '../outcome';
 import type { ListPage, NotebookSummary, Outcome, StoredNotebook, UnreadableRow } from '../../contract/records';
 
@@ -145,11 +147,15 @@ export async function saveDriveOfNotebook(
         : await db.models.Drive.findOne({ where: { id: row.driveId, shopId: db.shopId }, transaction, lock: ROW_TO_CHANGE });
     if (before) {
       await before.update({ ...fields, version: before.version + 1 }, { transaction });
+      await deriveOfDrive(db, before.id);
       return done({ driveId: before.id });
     }
     const made = await db.models.Drive.create({ shopId: db.shopId, ...fields }, { transaction });
     await row.update({ driveId: made.id }, { transaction });
-    if (row.machineId !== null) await db.models.MachineDrive.create({ machineId: row.machineId, driveId: made.id }, { transaction });
+    if (row.machineId !== null) {
+      await db.models.MachineDrive.create({ machineId: row.machineId, driveId: made.id }, { transaction });
+      await deriveFollowUps(db, [row.machineId]);
+    }
     return done({ driveId: made.id });
   });
 }
@@ -173,7 +179,11 @@ export async function addPhoto(
     if ((await db.models.Photo.count({ where: { notebookId }, transaction })) >= MOST_PHOTOS)
       return refused(`A notebook holds ${MOST_PHOTOS} photos. Delete one before you add another.`);
     const { mediaType, width, height, bytes } = photo;
-    const made = await db.models.Photo.create({ notebookId, mediaType, width, height, bytes, addedBy: by, addedAt: now }, { transaction });
+    const place = await storeFile(db, 'photos', { mediaType, bytes });
+    const made = await db.models.Photo.create(
+      { notebookId, mediaType, width, height, ...place, addedBy: by, addedAt: now },
+      { transaction },
+    );
     return done({ id: made.id, width, height });
   });
 }
@@ -181,5 +191,5 @@ export async function addPhoto(
 export async function findPhoto(db: ShopDatabase, id: number): Promise<StoredPhoto | null> {
   const photo = await db.models.Photo.findByPk(id);
   if (!photo || !(await db.models.Notebook.findOne({ where: { id: photo.notebookId, shopId: db.shopId } }))) return null;
-  return { mediaType: photo.mediaType, bytes: photo.bytes };
+  return { mediaType: photo.mediaType, bytes: await loadFile(photo) };
 }

@@ -13,6 +13,7 @@ import {
 } from '../../core/job';
 import type { Role } from '../../core/role';
 import { readShelfFields } from '../../formats/shelf-csv';
+import { storeFile } from '../files';
 import { ROW_TO_CHANGE, type ShopDatabase } from '../connection';
 import type { JobRow } from '../rows';
 import { done, refused, stale } from '../outcome';
@@ -170,7 +171,15 @@ export async function addPicture(
     if (!job) return noJob(number);
     if (job.status === 'closed') return closedJob(number);
     const { id: documentId } = await db.models.Document.create(
-      { shopId: db.shopId, jobId: job.id, name: shows, ...paper, personId: by.personId, at: by.at },
+      {
+        shopId: db.shopId,
+        jobId: job.id,
+        name: shows,
+        mediaType: paper.mediaType,
+        ...(await storeFile(db, 'documents', paper)),
+        personId: by.personId,
+        at: by.at,
+      },
       { transaction },
     );
     const body = { documentId, shows, about };

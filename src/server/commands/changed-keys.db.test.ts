@@ -4,6 +4,7 @@ import { USUAL_RULES } from '@/core/follow-up';
 import { FINDING, PROVED, UNPROVED } from '@/core/job/test-job';
 import { STACK_TEMPLATES } from '@/core/stack';
 import { measured } from '@/lab/survey-notebooks';
+import { followUps } from '@/db';
 import { shopForTests, SHELF_ROW } from '@/db/test-database';
 import { commandsFor } from '@/db/test-commands';
 import { executeCommand, executeQuery } from '@/server';
@@ -25,6 +26,8 @@ describe('queries that a command changes', () => {
     of = await recordsForQueries(shop);
   });
 
+  const followUpRows = async () =>
+    (await shop.db.sequelize.query('SELECT machine_id, source, due_at, document FROM follow_ups ORDER BY machine_id, source'))[0];
   const answers = async () => {
     const all: Record<string, string> = {};
     for (const name of QUERY_KEYS) all[name] = JSON.stringify(await executeQuery(QUERIES, name, of.inputs[name]));
@@ -93,6 +96,9 @@ describe('queries that a command changes', () => {
       const after = await answers();
       changes[what] = QUERY_KEYS.filter((name) => after[name] !== before[name] && !changedKeys(kind).includes(name));
       before = after;
+      const derived = await followUpRows();
+      await followUps.deriveAll(shop.db);
+      expect({ [what]: derived }).toEqual({ [what]: await followUpRows() });
     }
     expect(Object.fromEntries(Object.entries(changes).filter(([, names]) => names.length > 0))).toEqual({});
   });
