@@ -264,7 +264,7 @@ async function main(): Promise<void> {
     const cookies = await Promise.all(
       Array.from({ length: CREW }, async () => {
         const id = randomUUID();
-        await people.openSession(db, id, personId, new Date(Date.now() + 86_400_000), new Date());
+        await people.openSession(db, { id, personId, expiresAt: new Date(Date.now() + 86_400_000), browser: '' }, new Date());
         return `taut-session=${await sealData({ sessionId: id }, { password: SECRET })}`;
       }),
     );

@@ -5,6 +5,8 @@
 
 /** Names of the queries: the first part of the key of a cached read. */
 export const QUERY_KEYS = [
+  'access.log',
+  'access.read',
   'belt.life',
   'belts.lasted',
   'customer.read',
@@ -56,6 +58,8 @@ export type QueryKey = (typeof QUERY_KEYS)[number];
  * known only now.
  */
 export const PAGE_KEYS: ReadonlySet<string> = new Set<QueryKey>([
+  'access.log',
+  'access.read',
   'customer.read',
   'drive.find',
   'drive.read',
@@ -165,8 +169,9 @@ const SHOP: Keys = [
 /** Queries that a command can change, by the kind of the command. */
 export const CHANGED_KEYS = {
   preferences: ['shell.read'],
-  'own-password': [],
+  'own-password': ['access.read'],
   'customer.save': MACHINE,
+  'customer.erase': [...MACHINE, ...TICKET, ...NOTEBOOK],
   'drive.add': DRIVE,
   'drive.save': [...DRIVE, ...FROM_TICKETS],
   'drive.remove': [...DRIVE, ...MACHINE, ...TICKET],
@@ -198,8 +203,9 @@ export const CHANGED_KEYS = {
   'part.remove': PARTS,
   'shop.change': SHOP,
   'person.add': ['settings.read'],
-  'person.change': ['settings.read', 'shell.read'],
-  'person.reset-password': ['settings.read'],
+  'person.change': ['access.read', 'settings.read', 'shell.read'],
+  'person.reset-password': ['access.read', 'settings.read'],
+  'session.end': ['access.read'],
   'stack.save': [...DRIVE, 'job.read'],
   'notebook.add': NOTEBOOK,
   'notebook.save': NOTEBOOK,
@@ -209,13 +215,14 @@ export const CHANGED_KEYS = {
   'follow-up.answer': [...FOLLOW_UPS, 'follow-ups.answered'],
   'follow-up.undo': [...FOLLOW_UPS, 'follow-ups.answered'],
   'follow-up.rules': [...FOLLOW_UPS, 'follow-ups.rules', 'settings.read'],
-  'calendar.add': ['follow-ups.calendars', 'settings.read'],
-  'calendar.revoke': ['follow-ups.calendars', 'settings.read'],
+  'calendar.add': ['access.read', 'follow-ups.calendars'],
+  'calendar.revoke': ['access.read', 'follow-ups.calendars'],
 } as const satisfies Readonly<Record<string, Keys>>;
 export type CommandKind = keyof typeof CHANGED_KEYS;
 
 /** The query that changes when people open or leave a record, which they do without a command. */
 export const PRESENCE_KEYS: Keys = ['here.read'];
 
-/** All queries that a command can change. A command of another version of the application can change any. */
-export const changedKeys = (kind: string): Keys => (Object.hasOwn(CHANGED_KEYS, kind) ? CHANGED_KEYS[kind as CommandKind] : QUERY_KEYS);
+/** All queries that a command can change. Each is also listed in the log. A command of another version of the application can change any. */
+export const changedKeys = (kind: string): Keys =>
+  Object.hasOwn(CHANGED_KEYS, kind) ? [...CHANGED_KEYS[kind as CommandKind], 'access.log'] : QUERY_KEYS;

@@ -21,12 +21,14 @@ import type {
   JobLine,
   JobSummary,
   ListPage,
+  LoggedCommand,
   LoggedReading,
   Machine,
   MachineEvent,
   MachineLine,
   MeasuredBelt,
   NotebookSummary,
+  OpenSession,
   Part,
   Person,
   PracticeSummary,
@@ -119,6 +121,10 @@ export interface TicketPage {
 
 /** All queries by name. A name is the first part of the key of its cached reads. */
 export const QUERY_CONTRACTS = {
+  /** Commands of the shop, the latest first. */
+  'access.log': query<ListPage<LoggedCommand>>()('owner', listInput),
+  /** Sessions and calendar addresses of the shop. */
+  'access.read': query<{ readonly sessions: readonly OpenSession[]; readonly calendars: readonly CalendarFeed[] }>()('owner', nothing),
   'belt.life': query<BeltLife>()('viewer', ofDrive),
   /** Belts of the shop with the longest lives. */
   'belts.lasted': query<readonly BeltLasted[]>()('viewer', nothing),

@@ -20,6 +20,7 @@ import { presence } from './migrations/0016-presence';
 import { followUpTables } from './migrations/0017-follow-ups';
 import { calendarFeeds } from './migrations/0018-calendar-feeds';
 import { storedFiles } from './migrations/0019-stored-files';
+import { access } from './migrations/0020-access';
 
 export const MIGRATIONS: readonly Migration[] = [
   firstTables,
@@ -41,6 +42,7 @@ export const MIGRATIONS: readonly Migration[] = [
   followUpTables,
   calendarFeeds,
   storedFiles,
+  access,
 ];
 
 /** Name of the latest migration: the version of the tables. */

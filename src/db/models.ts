@@ -98,7 +98,7 @@ export function defineModels(sequelize: Sequelize): Models {
       on('people'),
     ),
     Session: class extends SessionRow {}.init(
-      { id: { type: UUID, primaryKey: true }, personId: whole(), expiresAt: moment() },
+      { id: { type: UUID, primaryKey: true }, personId: whole(), expiresAt: moment(), startedAt: moment(), browser: blankText() },
       on('sessions'),
     ),
     SignInAttempt: class extends SignInAttemptRow {}.init({ id: id(), subject: text(), at: moment() }, on('sign_in_attempts')),

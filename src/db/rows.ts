@@ -37,6 +37,8 @@ export class SessionRow extends Model<Row<SessionRow>, NewRow<SessionRow>> {
   declare id: string;
   declare personId: number;
   declare expiresAt: Date;
+  declare startedAt: CreationOptional<Date>;
+  declare browser: CreationOptional<string>;
 }
 
 export class SignInAttemptRow extends Model<Row<SignInAttemptRow>, NewRow<SignInAttemptRow>> {

@@ -40,6 +40,8 @@ export async function recordsForQueries(shop: TestShop) {
   const customerId = (await machines.findMachine(db, machineId))!.customerId!;
   const find = { find: '' };
   const inputs: Readonly<Record<QueryKey, object>> = {
+    'access.log': LIST,
+    'access.read': {},
     'belt.life': { driveId },
     'belts.lasted': {},
     'customer.read': { id: customerId },

@@ -53,7 +53,9 @@ export async function startSession(personId: number): Promise<void> {
   // Signing in again on one device ends the session that it had.
   if (sealed.sessionId) await people.closeSession(database(), sealed.sessionId);
   sealed.sessionId = randomUUID();
-  await people.openSession(database(), sealed.sessionId, personId, new Date(now.getTime() + SESSION_DAYS * 86_400_000), now);
+  const expiresAt = new Date(now.getTime() + SESSION_DAYS * 86_400_000);
+  const browser = ((await headers()).get('user-agent') ?? '').slice(0, 300);
+  await people.openSession(database(), { id: sealed.sessionId, personId, expiresAt, browser }, now);
   await sealed.save();
 }
 

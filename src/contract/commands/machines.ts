@@ -10,6 +10,8 @@ import { id, place } from './places';
 
 export const machineCommands = {
   'customer.save': command<Customer, Customer>()('technician', z.object({ fields: customerForm, existing: place.optional() })),
+  /** Erases a customer with their name in the texts of their jobs. It cannot be undone. */
+  'customer.erase': command<{ readonly machines: number }, Customer>()('owner', place),
   'machine.save': command<Machine, Machine>()('technician', z.object({ fields: machineForm, existing: place.optional() })),
   'meter.read': command<{ readonly id: number }>()('technician', z.object({ machineId: id, value: meterValue, unit: z.enum(METER_UNITS) })),
   /** A fact of a machine or of its drive. Null deletes it. */

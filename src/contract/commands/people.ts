@@ -24,5 +24,7 @@ export const peopleCommands = {
   ),
   'person.add': command<Person>()('owner', z.object({ name: nameRule, email: emailRule, role, password: passwordRule })),
   'person.change': command<Person, Person>()('owner', place.extend({ role, active: z.boolean() })),
+  /** Ends a session of the shop. */
+  'session.end': command<null>()('owner', z.object({ id: z.uuid() })),
   'person.reset-password': command<null>()('owner', z.object({ id, password: passwordRule })),
 } as const;

@@ -44,7 +44,8 @@ describe('people', () => {
   it('shutting someone out, or a new password, ends their sessions', async () => {
     const bram = value(await people.addPerson(shop.db, { name: 'Bram', email: 'bram@x.example', role: 'technician', passwordHash: 'x' }));
     const ids = ['11111111-1111-4111-8111-111111111111', '22222222-2222-4222-8222-222222222222'];
-    for (const id of ids) await people.openSession(shop.db, id, bram.id, new Date(NOW.getTime() + 1000), NOW);
+    for (const id of ids)
+      await people.openSession(shop.db, { id, personId: bram.id, expiresAt: new Date(NOW.getTime() + 1000), browser: '' }, NOW);
     value(await people.setPassword(shop.db, bram.id, 'y', ids[1]));
     expect(await people.personOfSession(shop.db, ids[0]!, NOW)).toBeNull();
     expect((await people.personOfSession(shop.db, ids[1]!, NOW))?.name).toBe('Bram');
@@ -53,7 +54,7 @@ describe('people', () => {
   });
   it('a session ends by itself', async () => {
     const id = '33333333-3333-4333-8333-333333333333';
-    await people.openSession(shop.db, id, shop.owner.id, new Date(NOW.getTime() + 1000), NOW);
+    await people.openSession(shop.db, { id, personId: shop.owner.id, expiresAt: new Date(NOW.getTime() + 1000), browser: '' }, NOW);
     expect(await people.personOfSession(shop.db, id, new Date(NOW.getTime() + 2000))).toBeNull();
   });
   it('attempts to sign in are limited together, not counted once refused, and allowed again when the window has passed', async () => {

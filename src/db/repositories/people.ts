@@ -170,9 +170,14 @@ export async function setPreferences(db: ShopDatabase, id: number, preferences: 
   await db.models.Person.update({ preferences }, { where: { id, shopId: db.shopId } });
 }
 
-export async function openSession(db: Database, id: string, personId: number, expiresAt: Date, now: Date): Promise<void> {
+/** Opens a session. @param browser as the browser reports itself */
+export async function openSession(
+  db: Database,
+  session: { readonly id: string; readonly personId: number; readonly expiresAt: Date; readonly browser: string },
+  now: Date,
+): Promise<void> {
   await db.models.Session.destroy({ where: { expiresAt: { [Op.lt]: now } } });
-  await db.models.Session.create({ id, personId, expiresAt });
+  await db.models.Session.create({ ...session, startedAt: now });
 }
 
 export async function personOfSession(db: Database, id: string, now: Date): Promise<Person | null> {

@@ -6,7 +6,8 @@ import Link from 'next/link';
 import { useState } from 'react';
 import { Card, Page } from '@/ui/page';
 import { JobRows } from '@/ui/job-rows';
-import { useMayChange } from '../shell/shell-context';
+import { useMayChange, useShell } from '../shell/shell-context';
+import { CustomerPrivacy } from './erase-customer';
 import { CustomerForm } from './customer-form';
 import { answered } from '../queries/answered';
 import type { Customer, JobLine } from '@/contract/records';
@@ -22,15 +23,19 @@ export function CustomerScreen({
   jobs: readonly JobLine[];
 }) {
   const mayChange = useMayChange();
+  const { role } = useShell();
   const [changing, setChanging] = useState(false);
   return (
     <Page
       title={customer.name}
       actions={
         mayChange && (
-          <Button variant="outlined" onClick={() => setChanging(true)}>
-            Change
-          </Button>
+          <>
+            <Button variant="outlined" onClick={() => setChanging(true)}>
+              Change
+            </Button>
+            {role === 'owner' && <CustomerPrivacy customer={customer} />}
+          </>
         )
       }
     >

@@ -5,6 +5,7 @@ import Button from '@mui/material/Button';
 import Stack from '@mui/material/Stack';
 import Link from 'next/link';
 import { Page } from '@/ui/page';
+import { BackupCard } from './backup-card';
 import { LimitsCard } from './limits-card';
 import { OwnChoices } from './own-choices';
 import { OwnPassword } from './own-password';
@@ -29,9 +30,16 @@ export function ShopScreen({
       title="Settings"
       lead={`${me.name}, ${me.email}`}
       actions={
-        <Button component={Link} href="/shop/faults" variant="outlined">
-          Causes of belt trouble
-        </Button>
+        <>
+          {shop && (
+            <Button component={Link} href="/shop/access" variant="outlined">
+              Access and log
+            </Button>
+          )}
+          <Button component={Link} href="/shop/faults" variant="outlined">
+            Causes of belt trouble
+          </Button>
+        </>
       }
     >
       <Box sx={{ display: 'grid', gridTemplateColumns: { xs: '1fr', lg: '1fr 1fr' }, gap: 2, alignItems: 'start' }}>
@@ -40,6 +48,7 @@ export function ShopScreen({
           <OwnPassword />
           {shop && <ShopCard shop={shop} />}
           {shop && <LimitsCard shop={shop} />}
+          {shop && <BackupCard />}
         </Stack>
       </Box>
       {people && (

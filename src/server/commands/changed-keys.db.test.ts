@@ -81,6 +81,7 @@ describe('queries that a command changes', () => {
     ['a corrected cause', () => ['faults.correct', { cause: 'idler-tips', subject: 'deck-lever', value: '2', because: 'Seen often' }]],
     ['settings', () => ['shop.change', { version: 2, name: 'Quay Bay Drives', timeZone: 'Europe/Lisbon' }]],
     ['a person', () => ['person.add', { name: 'Bram', email: 'bram@quaybay.example', role: 'technician', password: 'thursday-boat-48' }]],
+    ['an erased customer', () => ['customer.erase', { id: of.customerId, version: 2 }]],
     ['a deleted drive', () => ['drive.remove', { id: of.driveId }]],
   ];
 

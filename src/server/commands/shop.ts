@@ -1,6 +1,6 @@
 import 'server-only';
 import { COMMAND_CONTRACTS } from '@/contract/commands';
-import { followUps, people } from '@/db';
+import { access, followUps, people } from '@/db';
 import { defineCommand, hashPassword } from '@/server';
 
 export const shopCommands = {
@@ -21,6 +21,10 @@ export const shopCommands = {
 
   'person.change': defineCommand(COMMAND_CONTRACTS['person.change'], {
     apply: ({ db }, { id, version, ...change }) => people.changePerson(db, id, version, change),
+  }),
+
+  'session.end': defineCommand(COMMAND_CONTRACTS['session.end'], {
+    apply: ({ db }, { id }) => access.endSession(db, id),
   }),
 
   'person.reset-password': defineCommand(COMMAND_CONTRACTS['person.reset-password'], {

@@ -9,7 +9,7 @@ import { chooseCustomer, chooseMachine, listMachines, readKnown, readLabel, read
 import { listPracticeSessions, readPracticeSession } from './practice';
 import { chooseParts, listParts, readShelf } from './shelf';
 import { findAnything, readHere, readShell } from './shell';
-import { readSettings } from './shop';
+import { listCommands, readAccess, readSettings } from './shop';
 import { readStack } from './stacks';
 import { listNotebooks, readNotebook } from './survey';
 import { readTensionPast } from './tension';
@@ -18,6 +18,8 @@ import { readBeltLife, readBeltsLasted, readFleet, readWidthPast } from './wear'
 
 /** All queries by name. A name is the first part of the key of its cached reads. */
 export const QUERIES = {
+  'access.log': listCommands,
+  'access.read': readAccess,
   'belt.life': readBeltLife,
   'belts.lasted': readBeltsLasted,
   'customer.read': readCustomer,
