@@ -12,10 +12,11 @@ import { ensureDatabase, freePort, startPostgres } from './lib/postgres.mjs';
 
 /**
  * Kills the application server and PostgreSQL outright while clients send commands of many kinds, and counts what was acknowledged afterwards: each must be
- * there once. Seeded: the same seed kills and sends in the same order.
+ * there once, in the order of its client. Clients are devices with an outbox: they queue commands, send them in order until each is answered, and
+ * restart at random with a request under way. Seeded: the same seed kills and sends in the same order.
  */
 const HELP = `npm run faults [-- options]
-  --kills N     number of kills (100)
+  --kills N     number of kills (200)
   --clients N   number of clients (6)
   --seed N      seed of kills and commands (1)`;
 
@@ -26,10 +27,14 @@ if (flags.help) {
   say(HELP);
   process.exit(0);
 }
-const KILLS = Number(flags.kills ?? 100);
+const KILLS = Number(flags.kills ?? 200);
 const CLIENTS = Number(flags.clients ?? 6);
 const SECRET = 'a-secret-for-faults-only-0123456789abcdef';
 const random = seededRandom(Number(flags.seed ?? 1));
+/** Commands that wait on one device, at most. */
+const MOST_QUEUED = 5;
+/** Share of requests during which the device restarts. */
+const RESTARTS = 0.08;
 const after = (ms: number) => new Promise((resolve) => setTimeout(resolve, ms));
 
 interface Command {
@@ -121,33 +126,8 @@ async function main(): Promise<void> {
       stdio: 'ignore',
     });
   let app = serve();
-  let over = false;
-  const acknowledged: Command[] = [];
-  const refused: string[] = [];
-  let repeats = 0;
-  const client = async (cookie: string, c: number) => {
-    for (let n = 0; !over; n++) {
-      const mark = `c${c}-${n}`;
-      const command: Command = { mark, ...KINDS[Math.floor(random() * KINDS.length)]!(mark, subjects) };
-      const id = randomUUID();
-      // As a device does: the same command under the same id until it is answered.
-      for (let tries = 0; ; tries++) {
-        const answer = await send(base, cookie, id, person, command);
-        if (answer?.ok) {
-          acknowledged.push(command);
-          break;
-        }
-        if (answer && answer.reason !== 'failed') {
-          refused.push(`${command.kind}: ${answer.reason} ${answer.problem}`);
-          break;
-        }
-        repeats++;
-        if (tries > 600) throw new Error(`${command.kind} was never answered`);
-        await after(100);
-      }
-    }
-  };
-  const clients = Promise.all(cookies.map(client));
+  const tally: Tally = { over: false, acknowledged: [], refused: [], repeats: 0, restarts: 0 };
+  const clients = Promise.all(cookies.map((cookie, c) => device({ base, cookie, person, subjects, name: `c${c}` }, tally)));
   const kills = { server: 0, database: 0 };
   for (let k = 0; k < KILLS; k++) {
     await after(150 + 900 * random());
@@ -164,20 +144,69 @@ async function main(): Promise<void> {
     // Something must come back in between, or nothing is ever acknowledged.
     for (let tries = 0; tries < 150 && !(await healthy(base)); tries++) await after(100);
   }
-  over = true;
+  tally.over = true;
   await clients;
   await app.stop();
 
   db = openDatabase(url);
+  const { acknowledged, refused, repeats, restarts } = tally;
   const wrong = await check(db, acknowledged, subjects);
   await db.sequelize.close();
   await own.stop();
   rmSync(scratch, { recursive: true, force: true });
   say(
-    `${kills.server} kills of the server, ${kills.database} of the database; ${acknowledged.length} commands acknowledged after ${repeats} repeats; ${wrong.lost.length} lost, ${wrong.doubled.length} doubled, ${refused.length} refused.`,
+    `${kills.server} kills of the server, ${kills.database} of the database; ${acknowledged.length} commands acknowledged after ${repeats} repeats and ${restarts} restarts of a device; ${wrong.lost.length} lost, ${wrong.doubled.length} doubled, ${wrong.disordered.length} out of order, ${refused.length} refused.`,
   );
-  for (const line of [...wrong.lost, ...wrong.doubled, ...refused].slice(0, 20)) say(`  ${line}`);
-  process.exitCode = wrong.lost.length + wrong.doubled.length + refused.length > 0 || acknowledged.length === 0 ? 1 : 0;
+  for (const line of [...wrong.lost, ...wrong.doubled, ...wrong.disordered, ...refused].slice(0, 20)) say(`  ${line}`);
+  process.exitCode =
+    wrong.lost.length + wrong.doubled.length + wrong.disordered.length + refused.length > 0 || acknowledged.length === 0 ? 1 : 0;
+}
+
+/** Result of all devices. */
+interface Tally {
+  over: boolean;
+  readonly acknowledged: Command[];
+  readonly refused: string[];
+  repeats: number;
+  restarts: number;
+}
+
+interface Device {
+  readonly base: string;
+  readonly cookie: string;
+  readonly person: number;
+  readonly subjects: Subjects;
+  readonly name: string;
+}
+
+/** A device with an outbox, until the test is over and its outbox is empty. */
+async function device({ base, cookie, person, subjects, name }: Device, tally: Tally): Promise<void> {
+  const outbox: { readonly id: string; readonly command: Command }[] = [];
+  let made = 0;
+  let tries = 0;
+  while (!tally.over || outbox.length > 0) {
+    // A person goes on working while commands wait.
+    while (!tally.over && outbox.length < 1 + Math.floor(random() * MOST_QUEUED)) {
+      const mark = `${name}-${made++}`;
+      outbox.push({ id: randomUUID(), command: { mark, ...KINDS[Math.floor(random() * KINDS.length)]!(mark, subjects) } });
+    }
+    const [next] = outbox;
+    if (!next) continue;
+    // A device that restarts forgets that its request is under way, and sends the command again.
+    const restart = random() < RESTARTS;
+    if (restart) tally.restarts++;
+    const answer = await send(base, cookie, next.id, person, next.command, restart ? 5 + 60 * random() : 20_000);
+    if (answer && (answer.ok || answer.reason !== 'failed')) {
+      if (answer.ok) tally.acknowledged.push(next.command);
+      else tally.refused.push(`${next.command.kind}: ${answer.reason} ${answer.problem}`);
+      outbox.shift();
+      tries = 0;
+      continue;
+    }
+    tally.repeats++;
+    if (++tries > 600) throw new Error(`${next.command.kind} was never answered`);
+    await after(100);
+  }
 }
 
 /** The cluster of a data folder; where its own user cannot reach the folder it is elsewhere, and this finds none. */
@@ -205,13 +234,20 @@ interface Answer {
   readonly problem?: string;
 }
 
-async function send(base: string, cookie: string, id: string, personId: number, { kind, input }: Command): Promise<Answer | null> {
+async function send(
+  base: string,
+  cookie: string,
+  id: string,
+  personId: number,
+  { kind, input }: Command,
+  patienceMs: number,
+): Promise<Answer | null> {
   try {
     const response = await fetch(`${base}/api/acts`, {
       method: 'POST',
       headers: { 'content-type': 'application/json', 'x-command-kind': kind, cookie },
       body: JSON.stringify({ id, kind, personId, doneAt: new Date().toISOString(), input }),
-      signal: AbortSignal.timeout(20_000),
+      signal: AbortSignal.timeout(patienceMs),
     });
     return (await response.json()) as Answer;
   } catch {
@@ -261,7 +297,15 @@ async function check(db: Database, acknowledged: readonly Command[], { beltId }:
   const counts = acknowledged.filter((c) => c.kind === 'shelf.count').length;
   if (belt!.quantity < counts) lost.push(`shelf.count: ${counts} acknowledged, ${belt!.quantity} counted`);
   if (belt!.quantity > counts) doubled.push(`shelf.count: ${counts} acknowledged, ${belt!.quantity} counted`);
-  return { lost, doubled };
+  const notes = await db.sequelize.query<{ mark: string }>(`${FOUND['job.write']} ORDER BY id`, { type: QueryTypes.SELECT });
+  const last = new Map<string, number>();
+  const disordered = notes.flatMap(({ mark }) => {
+    const [device = '', number = ''] = mark.split('-');
+    const before = last.get(device) ?? -1;
+    last.set(device, Number(number));
+    return Number(number) < before ? [`job.write ${mark} after ${before}`] : [];
+  });
+  return { lost, doubled, disordered };
 }
 
 main().catch((error: unknown) => {

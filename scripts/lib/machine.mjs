@@ -91,6 +91,17 @@ function fingerprint(folder) {
     .join('\n');
 }
 
+/** Content of all files of a folder, without their times: the same on every machine. */
+function contents(folder) {
+  return readdirSync(join(root, folder), { withFileTypes: true })
+    .sort((a, b) => (a.name < b.name ? -1 : 1))
+    .map((entry) => {
+      const path = join(folder, entry.name);
+      return entry.isDirectory() ? contents(path) : `${path}:${readFileSync(join(root, path), 'utf8')}`;
+    })
+    .join('\n');
+}
+
 const BUNDLES = ['dist/taut.cjs', 'dist/compute.cjs', 'public/service-worker.js', 'public/recorder-worklet.js'];
 
 /** Bundles the command and what the server computes in threads. */
@@ -106,9 +117,20 @@ export function ensureBuilt() {
   );
   if (existsSync(mark) && BUNDLES.every((file) => existsSync(join(root, file))) && readFileSync(mark, 'utf8') === wanted) return;
   say('Building…');
+  const sources = digest(
+    contents('src'),
+    readFileSync(join(root, 'next.config.ts'), 'utf8'),
+    readFileSync(join(root, 'package-lock.json'), 'utf8'),
+  );
   buildBundles();
   run('node', ['node_modules/next/dist/bin/next', 'build'], {
-    env: { NEXT_TELEMETRY_DISABLED: '1', NODE_ENV: 'production' },
+    env: {
+      NEXT_TELEMETRY_DISABLED: '1',
+      NODE_ENV: 'production',
+      TAUT_SOURCES: sources,
+      // Servers behind one address must agree on the ids of actions. No action holds data that this key would protect.
+      NEXT_SERVER_ACTIONS_ENCRYPTION_KEY: process.env.NEXT_SERVER_ACTIONS_ENCRYPTION_KEY ?? Buffer.from(sources, 'hex').toString('base64'),
+    },
     quiet: true,
     what: 'Building the application',
   });

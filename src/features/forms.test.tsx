@@ -70,14 +70,16 @@ describe('a machine', () => {
       ok: false,
       reason: 'stale',
       problem: 'Another user changed this machine.',
-      current: { ...MACHINE, name: 'Their rider', version: 5 },
+      current: { ...MACHINE, name: 'Their rider', maker: 'Their maker', version: 5 },
     });
     const saved = open(MACHINE);
     await userEvent.clear(field('Name'));
     await userEvent.type(field('Name'), 'My rider');
     await userEvent.click(screen.getByRole('button', { name: 'Save machine' }));
-    expect(await screen.findByText('Their value: Their rider')).toBeTruthy();
+    expect(await screen.findByText('Their rider')).toBeTruthy();
     expect(field('Name').value).toBe('My rider');
+    // A field that only they changed is in the form already.
+    expect(field('Maker').value).toBe('Their maker');
     server.answer({ ok: true, value: { ...MACHINE, name: 'My rider' } });
     await userEvent.click(screen.getByRole('button', { name: 'Save machine' }));
     await waitFor(() => expect(saved).toHaveBeenCalled());
@@ -91,8 +93,9 @@ describe('a machine', () => {
       current: { ...MACHINE, name: 'Their rider', version: 5 },
     });
     open(MACHINE);
+    await userEvent.type(field('Name'), ' 2');
     await userEvent.click(screen.getByRole('button', { name: 'Save machine' }));
-    await userEvent.click(await screen.findByRole('button', { name: 'Use their version' }));
+    await userEvent.click(await screen.findByRole('button', { name: 'Use their value of Name' }));
     expect(field('Name').value).toBe('Their rider');
   });
   it('without a network waits on the device', async () => {

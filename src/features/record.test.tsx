@@ -95,7 +95,8 @@ describe('a customer', () => {
     show(<CustomerForm customer={isla} onClose={vi.fn()} onSaved={saved} />);
     await userEvent.type(field('Contact'), ', after dark');
     await press('Save customer');
-    expect(await screen.findByText('Another user changed this customer.')).toBeTruthy();
+    expect(await screen.findByText(/Another user changed this customer. Choose a value for each field/)).toBeTruthy();
+    expect(screen.getByRole('group', { name: 'Fields that both changed' }).textContent).toContain('Low Orchard, gate 2');
     expect(field('Contact').value).toBe('Orchard house, after dark');
     answer({ ok: true, value: theirs });
     await press('Save customer');
@@ -110,8 +111,9 @@ describe('a customer', () => {
       current: { ...isla, contact: 'Gate 2', version: 3 },
     });
     show(<CustomerForm customer={isla} onClose={vi.fn()} onSaved={vi.fn()} />);
+    await userEvent.type(field('Contact'), '!');
     await press('Save customer');
-    await userEvent.click(await screen.findByRole('button', { name: 'Use their version' }));
+    await userEvent.click(await screen.findByRole('button', { name: 'Use their value of Contact' }));
     expect(field('Contact').value).toBe('Gate 2');
   });
 });

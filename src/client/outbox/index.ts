@@ -1,3 +1,3 @@
-export { OutboxProvider, useQueuedCommands, useOutbox } from './provider';
+export { OutboxProvider, useQueuedCommands, useOutbox, useSignedOut } from './provider';
 export { isOwnCommand, NO_ANSWER, post, type Answer } from './sender';
 export { drop, dropAll, queuedCommands, type QueuedCommand } from './store';

@@ -13,6 +13,7 @@ interface Sending {
 const OutboxContext = createContext<Sending | null>(null);
 const NONE: readonly QueuedCommand[] = [];
 const QueueContext = createContext(NONE);
+const SignedOutContext = createContext(false);
 
 /**
  * Outbox of the signed-in person. It sends queued commands when the page opens, when the network returns and when the
@@ -20,7 +21,9 @@ const QueueContext = createContext(NONE);
  */
 export function OutboxProvider({ owner, onArrived, children }: { owner: number; onArrived: (words: string) => void; children: ReactNode }) {
   const sending = useMemo(() => ({ owner, outbox: openOutbox(owner) }), [owner]);
+  const [signedOut, setSignedOut] = useState(false);
   useEffect(() => sending.outbox.onArrived(onArrived), [sending, onArrived]);
+  useEffect(() => sending.outbox.onSignedOut((out) => afterPointerUp(() => setSignedOut(out))), [sending]);
   useEffect(() => {
     const deliver = () => void sending.outbox.deliver();
     const seen = () => document.visibilityState === 'visible' && deliver();
@@ -36,7 +39,9 @@ export function OutboxProvider({ owner, onArrived, children }: { owner: number; 
   const queue = useQueue(owner);
   return (
     <OutboxContext.Provider value={sending}>
-      <QueueContext.Provider value={queue}>{children}</QueueContext.Provider>
+      <QueueContext.Provider value={queue}>
+        <SignedOutContext.Provider value={signedOut}>{children}</SignedOutContext.Provider>
+      </QueueContext.Provider>
     </OutboxContext.Provider>
   );
 }
@@ -67,6 +72,9 @@ export function useOutbox(): Sending {
   if (!sending) throw new Error('a command was sent without a signed-in user');
   return sending;
 }
+
+/** True while changes wait because the session has ended. */
+export const useSignedOut = (): boolean => useContext(SignedOutContext);
 
 /** Queued commands of this person on this device, in all tabs: all of them, or those of one subject. */
 export function useQueuedCommands(about?: string): readonly QueuedCommand[] {

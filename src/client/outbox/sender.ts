@@ -65,6 +65,8 @@ export interface Outbox {
   readonly retry: (id: string) => Promise<void>;
   /** Reports commands that were applied after their screen had stopped waiting. */
   readonly onArrived: (told: (words: string) => void) => void;
+  /** Reports that changes wait for a sign-in, and that they no longer do. */
+  readonly onSignedOut: (told: (signedOut: boolean) => void) => void;
   /** Stops sending until the next command or delivery. */
   readonly pause: () => void;
 }
@@ -75,6 +77,7 @@ export interface Outbox {
  */
 export function openOutbox(owner: number): Outbox {
   let arrived: (words: string) => void = () => undefined;
+  let signedOut: (signedOut: boolean) => void = () => undefined;
   const listening = new Map<string, (answer: Answer) => void>();
   const others = typeof BroadcastChannel === 'undefined' ? null : new BroadcastChannel(`taut-outbox-${owner}`);
   let running: Promise<void> | null = null;
@@ -124,6 +127,7 @@ export function openOutbox(owner: number): Outbox {
       }
       const answer = await post(next);
       if (answer === null) return later(NO_ANSWER);
+      signedOut(!answer.ok && answer.reason === 'signed-out');
       if (!answer.ok && WAITS.has(answer.reason) && !isStuck(next.id, answer.reason)) return later(answer.problem);
       failures = 0;
       passed.add(next.id);
@@ -176,6 +180,9 @@ export function openOutbox(owner: number): Outbox {
     deliver,
     onArrived: (told) => {
       arrived = told;
+    },
+    onSignedOut: (told) => {
+      signedOut = told;
     },
     retry: async (id) => {
       // The server repeats its stored answer to an id that it knows: tried again it is a new change.

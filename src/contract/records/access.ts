@@ -6,7 +6,7 @@ export interface OpenSession {
   readonly browser: string;
   readonly startedAt: string;
   readonly expiresAt: string;
-  /** True for the session of the person who looks at it. */
+  /** True for the session of the reader. */
   readonly own: boolean;
 }
 

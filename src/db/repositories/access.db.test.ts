@@ -58,7 +58,7 @@ describe('people at a record', () => {
 });
 
 describe('an erased customer', () => {
-  it('is gone from the record and from all texts, and machine, ticket and readings stay', async () => {
+  it('is deleted from the record and from all texts, and machine, ticket and readings stay', async () => {
     const fields = { name: 'Otto "Skip" Fenwick', contact: 'Mill Lane 4\n0555 017 220, otto@fenwick.example' };
     const customer = value(await customers.saveCustomer(shop.db, fields));
     const machine = value(

@@ -4,7 +4,7 @@ import { listPage, type ListQuery } from '../find';
 import { done, refused } from '../outcome';
 import type { ListPage, LoggedCommand, OpenSession, Outcome } from '../../contract/records';
 
-/** Valid sessions of a shop, the latest first. @param ownId session of the person who looks at them */
+/** Valid sessions of a shop, the latest first. @param ownId session of the reader */
 export async function sessionsOf(db: ShopDatabase, now: Date, ownId: string): Promise<OpenSession[]> {
   const rows = await db.sequelize.query<Omit<OpenSession, 'startedAt' | 'expiresAt' | 'own'> & { startedAt: Date; expiresAt: Date }>(
     `SELECT s.id, p.name AS person, s.browser, s.started_at AS "startedAt", s.expires_at AS "expiresAt"
@@ -30,10 +30,10 @@ export async function commandLog(db: ShopDatabase, query: ListQuery): Promise<Li
     db,
     {
       select: `a.id, p.name AS person, a.kind, a.done_at AS "doneAt", a.applied_at AS "appliedAt", coalesce(a.answer ->> 'ok', 'true') = 'true' AS applied`,
-      from: 'acts a JOIN people p ON p.id = a.person_id',
+      from: '(SELECT * FROM acts) a JOIN people p ON p.id = a.person_id',
       where: 'a.shop_id = $1',
       values: [db.shopId],
-      matches: `lower(p.name || ' ' || a.kind) LIKE ?`,
+      matches: `lower(p.name) LIKE ?`,
       order: 'a.applied_at DESC, a.id',
     },
     query,

@@ -98,7 +98,7 @@ function Log({ first, asked }: { first: ListedPage<LoggedCommand>; asked: ListAs
           </Box>
         ))}
       </Box>
-      {listing.rows.length === 0 && !listing.busy && <Typography className="ts-quiet">No change matches.</Typography>}
+      {listing.rows.length === 0 && !listing.busy && <Typography className="ts-quiet">No change is logged.</Typography>}
       <Pager listing={listing} />
     </>
   );

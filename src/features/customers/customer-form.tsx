@@ -1,11 +1,11 @@
 'use client';
 
 import { zodResolver } from '@hookform/resolvers/zod';
-import Button from '@mui/material/Button';
 import { useState } from 'react';
 import { useForm } from 'react-hook-form';
 import { Field, placeRefusal, Refusal } from '@/ui/form';
 import { FormDialog } from '@/ui/form-dialog';
+import { mergedWords, useMerge } from '@/ui/form-merge';
 import { isTaken, useCommand } from '../commands/use-command';
 import { customerForm } from '@/contract/forms/customer';
 import type { Customer } from '@/contract/records';
@@ -22,11 +22,10 @@ export function CustomerForm({
 }) {
   const runCommand = useCommand();
   const [over, setOver] = useState(customer);
-  const [theirs, setTheirs] = useState<Customer | null>(null);
-  const { control, handleSubmit, setError, reset, formState } = useForm({
-    resolver: zodResolver(customerForm),
-    defaultValues: { name: customer?.name ?? '', contact: customer?.contact ?? '' },
-  });
+  const [start] = useState({ name: customer?.name ?? '', contact: customer?.contact ?? '' });
+  const form = useForm({ resolver: zodResolver(customerForm), defaultValues: start });
+  const { control, handleSubmit, setError, formState } = form;
+  const { merge, note } = useMerge(form, start, { name: 'Name', contact: 'Contact' });
   const save = handleSubmit(async (fields) => {
     const answer = await runCommand(
       'customer.save',
@@ -35,12 +34,10 @@ export function CustomerForm({
     );
     if (isTaken(answer)) return onSaved(answer.ok ? answer.value : null);
     if (answer.ok) return;
-    if (answer.reason === 'stale') {
-      setTheirs(answer.current);
-      // If it is saved again, my version replaces theirs.
-      setOver(answer.current);
-    }
-    placeRefusal(setError, ['name', 'contact'], answer);
+    if (answer.reason !== 'stale') return placeRefusal(setError, ['name', 'contact'], answer);
+    const { id: _id, version: _version, ...theirs } = answer.current;
+    setOver(answer.current);
+    setError('root', { message: mergedWords(answer.problem, merge(theirs)) });
   });
   return (
     <FormDialog
@@ -50,16 +47,8 @@ export function CustomerForm({
       busy={formState.isSubmitting}
       onClose={onClose}
     >
-      <Refusal
-        control={control}
-        action={
-          theirs && (
-            <Button color="inherit" onClick={() => reset({ name: theirs.name, contact: theirs.contact })}>
-              Use their version
-            </Button>
-          )
-        }
-      />
+      <Refusal control={control} />
+      {note}
       <Field control={control} name="name" label="Name" autoFocus />
       <Field control={control} name="contact" label="Contact" multiline minRows={3} help="Phone, email and usual hours." />
     </FormDialog>

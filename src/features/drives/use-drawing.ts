@@ -43,6 +43,8 @@ export function useDrawing(stored: StoredDrive | null, start: Drive) {
   const restored = useRef(false);
   useEffect(() => {
     const restore = () => {
+      // A change by another person brings a new start, and no second draft.
+      if (restored.current) return;
       restored.current = true;
       const draft = place.read();
       if (!draft || writeDriveFile(draft.drive) === writeDriveFile(start)) return;

@@ -2,17 +2,16 @@
 
 import { zodResolver } from '@hookform/resolvers/zod';
 import Autocomplete from '@mui/material/Autocomplete';
-import Button from '@mui/material/Button';
 import TextField from '@mui/material/TextField';
 import { useState } from 'react';
 import { useController, useForm, useWatch, type Control } from 'react-hook-form';
 import { Field, placeRefusal, Refusal } from '@/ui/form';
 import { FormDialog } from '@/ui/form-dialog';
+import { mergedWords, useMerge } from '@/ui/form-merge';
 import { choiceOption, useChoices, type Choice } from '@/ui/lookup';
 import { isTaken, useCommand } from '../commands/use-command';
 import { machineForm } from '@/contract/forms/machine';
 import { MeterField } from './meter-field';
-import { saveAgainToKeep } from './messages';
 import { ask } from '../queries/ask';
 import type { Machine, MachineFields } from '@/contract/records';
 
@@ -42,6 +41,17 @@ const fieldsOf = ({ name, maker, model, serial, meter, meterUnit, notes, custome
   driveIds: [...driveIds],
 });
 
+/** Fields that are shown if two people changed them. */
+const LABELS = {
+  name: 'Name',
+  maker: 'Maker',
+  model: 'Model',
+  serial: 'Serial number',
+  notes: 'Notes',
+  customer: 'Customer',
+  meter: 'Meter',
+} as const;
+
 /** Adds or changes a machine. If another person changed it, both versions are shown, field by field. */
 export function MachineForm({
   machine,
@@ -57,12 +67,11 @@ export function MachineForm({
   onSaved: (machine: Machine | null) => void;
 }) {
   const runCommand = useCommand();
-  const { control, handleSubmit, setError, reset, setValue, formState } = useForm({
-    resolver: zodResolver(machineForm),
-    defaultValues: fieldsOf(machine ?? BLANK),
-  });
+  const [start] = useState(() => fieldsOf(machine ?? BLANK));
+  const form = useForm({ resolver: zodResolver(machineForm), defaultValues: start });
+  const { control, handleSubmit, setError, setValue, formState } = form;
+  const { merge, note } = useMerge(form, start, LABELS);
   const [version, setVersion] = useState(machine?.version ?? 0);
-  const [theirs, setTheirs] = useState<Machine | null>(null);
   const [meterProblem, setMeterProblem] = useState<string | null>(null);
   const mine = useWatch({ control }) as MachineFields;
 
@@ -79,26 +88,13 @@ export function MachineForm({
     );
     if (answer.ok) return onSaved(answer.value);
     if (isTaken(answer)) return onSaved(null);
-    if (answer.reason === 'stale') {
-      setTheirs(answer.current);
-      setVersion(answer.current.version);
-    }
-    placeRefusal(setError, TEXTS, answer.reason === 'stale' ? { problem: saveAgainToKeep(answer.problem) } : answer);
+    if (answer.reason !== 'stale') return placeRefusal(setError, TEXTS, answer);
+    setVersion(answer.current.version);
+    setError('root', { message: mergedWords(answer.problem, merge(fieldsOf(answer.current))) });
   });
   const text = (name: (typeof TEXTS)[number], label: string, rest: object = {}) => (
-    <Field
-      control={control}
-      name={name}
-      label={label}
-      help={theirs && theirs[name] !== mine[name] ? `Their value: ${theirs[name] || 'empty'}` : ''}
-      {...rest}
-    />
+    <Field control={control} name={name} label={label} {...rest} />
   );
-  const takeTheirs = (other: Machine) => {
-    // The drives stay as they are shown: this form has no names for theirs.
-    reset({ ...fieldsOf(other), driveIds: [...mine.driveIds] });
-    setTheirs(null);
-  };
   return (
     <FormDialog
       title={machine ? `Change ${machine.name}` : 'Add a machine'}
@@ -108,17 +104,8 @@ export function MachineForm({
       onClose={onClose}
       wide
     >
-      <Refusal
-        control={control}
-        wide
-        action={
-          theirs && (
-            <Button color="inherit" onClick={() => takeTheirs(theirs)}>
-              Use their version
-            </Button>
-          )
-        }
-      />
+      <Refusal control={control} wide />
+      {note}
       {text('name', 'Name', { sx: WHOLE, autoFocus: true })}
       {text('maker', 'Maker')}
       {text('model', 'Model')}

@@ -1,5 +1,3 @@
-export const saveAgainToKeep = (problem: string): string => `${problem} Save again to keep yours.`;
-
 export const beingMeasured = (measured: number, asked: number): string => `· being measured, ${measured} of ${asked} distances`;
 
 export const latestJobs = (shown: number, total: number): string =>

@@ -8,13 +8,14 @@ import { decodeDesignation, SECTIONS } from '@/core/belt';
 import { readShelfFields, SHELF_COLUMNS } from '@/formats/shelf-csv';
 import { Field, placeRefusal, Refusal } from '@/ui/form';
 import { FormDialog } from '@/ui/form-dialog';
+import { mergedWords, useMerge } from '@/ui/form-merge';
 import { withoutCurrency } from '@/core/quantity';
 import { useMoney } from '@/ui/money';
 import { PriceField } from './price-field';
 import { useUnits } from '@/ui/units';
 import { beltName } from '@/services/candidates';
 import { isTaken, useCommand } from '../commands/use-command';
-import { lengthEntry, theirVersion } from './messages';
+import { lengthEntry } from './messages';
 import type { ShelfBelt } from '@/contract/records';
 
 type Cells = Record<(typeof SHELF_COLUMNS)[number], string>;
@@ -32,6 +33,18 @@ const cellsOf = (belt: ShelfBelt | null): Cells => ({
   note: belt?.supplierNote ?? '',
 });
 
+/** Fields that are shown if two people changed them. */
+const LABELS = {
+  designation: 'Belt number',
+  section: 'Section',
+  length: 'Measured length',
+  reference: 'Measured along its',
+  quantity: 'In stock',
+  bin: 'Bin',
+  price: 'Price',
+  note: 'Supplier note',
+} as const;
+
 /** Adds or changes a place on the shelf: a printed number, or a section and a measured length. */
 export function BeltForm({
   belt,
@@ -48,7 +61,10 @@ export function BeltForm({
   const { show, unit } = useUnits();
   const { code: currency } = useMoney();
   const runCommand = useCommand();
-  const { control, handleSubmit, setError, formState } = useForm<Cells>({ defaultValues: cellsOf(belt) });
+  const [start] = useState(() => cellsOf(belt));
+  const form = useForm<Cells>({ defaultValues: start });
+  const { control, handleSubmit, setError, formState } = form;
+  const { merge, note } = useMerge(form, start, LABELS);
   const designation = useWatch({ control, name: 'designation' });
   const [version, setVersion] = useState(belt?.version ?? 0);
 
@@ -64,9 +80,7 @@ export function BeltForm({
     if (result.reason !== 'stale') return placeRefusal(setError, SHELF_COLUMNS, result);
     const { current } = result;
     setVersion(current.version);
-    setError('root', {
-      message: theirVersion(result.problem, current.quantity, current.bin || 'no bin'),
-    });
+    setError('root', { message: mergedWords(result.problem, merge(cellsOf(current))) });
   });
   const decoded = designation ? decodeDesignation(designation) : null;
   const reading =
@@ -90,6 +104,7 @@ export function BeltForm({
       }
     >
       <Refusal control={control} wide />
+      {note}
       <Field control={control} name="designation" label="Belt number" help={reading} sx={WIDE} autoFocus />
       {!designation && (
         <>

@@ -1,6 +1,3 @@
-export const theirVersion = (problem: string, quantity: number, bin: string): string =>
-  `${problem} Their version: ${quantity} in ${bin}. Save again to keep yours.`;
-
 export const lengthEntry = (unit: string): string => `In ${unit}, or with its unit: 47 7/8 in, 1216 mm`;
 
 export const beltListTooLarge = (file: string): string => `${file} is too large for a belt list.`;

@@ -8,10 +8,11 @@ import { useMoney } from '@/ui/money';
 import { PriceField } from './price-field';
 import { Field, placeRefusal, Refusal } from '@/ui/form';
 import { FormDialog } from '@/ui/form-dialog';
+import { mergedWords, useMerge } from '@/ui/form-merge';
 import { Lookup, type Choice } from '@/ui/lookup';
 import { isTaken, useCommand } from '../commands/use-command';
 import { partForm } from '@/contract/forms/part';
-import { deletedFromStock, inStockAgain, theirVersion } from './messages';
+import { deletedFromStock, inStockAgain } from './messages';
 import { ask } from '../queries/ask';
 import type { Part } from '@/contract/records';
 
@@ -52,6 +53,9 @@ export function readPart({ price, quantity, days, ...cells }: Cells, fitsDriveId
   };
 }
 
+/** Fields that are shown if two people changed them. */
+const LABELS = { name: 'Name', number: 'Number', quantity: 'In stock', bin: 'Bin', price: 'Price', days: 'Delivery time, days' } as const;
+
 /** Adds a part to the shelf, or changes one. */
 export function PartForm({ part, onClose, onSaved }: { part: Part | null; onClose: () => void; onSaved: () => void }) {
   const { code: currency } = useMoney();
@@ -60,7 +64,10 @@ export function PartForm({ part, onClose, onSaved }: { part: Part | null; onClos
   const [fits, setFits] = useState<Choice | null>(
     part && part.fitsDriveId !== null ? { id: part.fitsDriveId, label: part.fitsDrive ?? 'The drive chosen before' } : null,
   );
-  const { control, handleSubmit, setError, formState } = useForm<Cells>({ defaultValues: cellsOf(part) });
+  const [start] = useState(() => cellsOf(part));
+  const form = useForm<Cells>({ defaultValues: start });
+  const { control, handleSubmit, setError, formState } = form;
+  const { merge, note } = useMerge(form, start, LABELS);
   const save = handleSubmit(async (cells) => {
     const read = readPart(cells, fits?.id ?? null, currency);
     if (!read.ok) return placeRefusal(setError, FIELDS, read);
@@ -72,11 +79,8 @@ export function PartForm({ part, onClose, onSaved }: { part: Part | null; onClos
     if (isTaken(answer)) return onSaved();
     if (answer.ok) return;
     if (answer.reason !== 'stale') return placeRefusal(setError, FIELDS, answer);
-    const { current } = answer;
-    setOver(current);
-    setError('root', {
-      message: theirVersion(answer.problem, current.quantity, current.bin || 'no bin'),
-    });
+    setOver(answer.current);
+    setError('root', { message: mergedWords(answer.problem, merge(cellsOf(answer.current))) });
   });
   const remove = async (gone: Part) => {
     const { id, version: _version, fitsDrive: _name, ...fields } = gone;
@@ -109,6 +113,7 @@ export function PartForm({ part, onClose, onSaved }: { part: Part | null; onClos
       }
     >
       <Refusal control={control} />
+      {note}
       <Field control={control} name="name" label="Name" autoFocus placeholder="Flat idler 82" />
       <Field control={control} name="number" label="Number it is ordered by" help="Optional." />
       <Field control={control} name="quantity" label="In stock" slotProps={{ htmlInput: { inputMode: 'numeric' } }} />

@@ -8,7 +8,7 @@ import DialogContent from '@mui/material/DialogContent';
 import DialogTitle from '@mui/material/DialogTitle';
 import Typography from '@mui/material/Typography';
 import { useState, useSyncExternalStore } from 'react';
-import { drop, useQueuedCommands, useOutbox, type QueuedCommand } from '@/client/outbox';
+import { drop, useQueuedCommands, useOutbox, useSignedOut, type QueuedCommand } from '@/client/outbox';
 import { Moment } from '@/ui/when';
 
 function onNetworkChange(tell: () => void): () => void {
@@ -36,6 +36,7 @@ export function QueuedCommands() {
   const online = useOnline();
   const commands = useQueuedCommands();
   const { outbox } = useOutbox();
+  const signedOut = useSignedOut();
   const [open, setOpen] = useState(false);
   const refused = commands.filter((a) => a.refusal !== null);
   const waiting = commands.length - refused.length;
@@ -49,6 +50,12 @@ export function QueuedCommands() {
         <Box role="status" className="ts-waiting" sx={{ color: 'var(--ts-copper)', fontWeight: 650, fontSize: 13 }}>
           No network: changes are saved on this device
         </Box>
+      )}
+      {signedOut && waiting > 0 && (
+        // The whole page is loaded, since the sign-in page has no shell.
+        <Button component="a" href="/sign-in" variant="contained" sx={{ whiteSpace: 'nowrap' }}>
+          Sign in to send
+        </Button>
       )}
       {count !== '' && (
         <Button

@@ -3,6 +3,7 @@
 import { zodResolver } from '@hookform/resolvers/zod';
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
+import { useState } from 'react';
 import { useForm } from 'react-hook-form';
 import { shopLimits } from '@/core/machine';
 import { Field, placeRefusal, Refusal } from '@/ui/form';
@@ -35,9 +36,12 @@ const WORDS: Readonly<Record<(typeof FIELDS)[number], readonly [string, string]>
 const typedNumber = (value: unknown) =>
   typeof value === 'string' && value.trim() !== '' ? Number(value.replace(',', '.')) : value === '' ? undefined : value;
 
+const same = (a: unknown, b: unknown): boolean => JSON.stringify(a) === JSON.stringify(b);
+
 /** Limits of the shop. */
 export function LimitsCard({ shop }: { shop: Shop }) {
   const runCommand = useCommand();
+  const [theirs, setTheirs] = useState<Shop | null>(null);
   const { control, handleSubmit, setError, reset, formState } = useForm({
     resolver: async (values, context, options) =>
       zodResolver(shopLimits)(
@@ -50,22 +54,46 @@ export function LimitsCard({ shop }: { shop: Shop }) {
         context,
         options as never,
       ),
-    values: shop.limits,
+    defaultValues: shop.limits,
   });
+  const [from, setFrom] = useState(shop);
+  // An untouched form shows the latest values. A change by another person does not replace what is typed here.
+  if (from.version !== shop.version && !formState.isDirty) {
+    setFrom(shop);
+    reset(shop.limits);
+  }
   const save = handleSubmit(async (limits) => {
-    const { version, name, timeZone, currency } = shop;
-    const answer = await runCommand(
-      'shop.change',
-      { version, name, timeZone, currency, limits },
-      { words: 'The shop’s limits', done: 'Saved.', quiet: true },
-    );
-    if (isTaken(answer)) reset(limits);
-    else if (!answer.ok) placeRefusal(setError, FIELDS, answer);
+    const send = ({ version, name, timeZone, currency }: Shop) =>
+      runCommand('shop.change', { version, name, timeZone, currency, limits }, { words: 'The shop’s limits', done: 'Saved.', quiet: true });
+    let answer = await send(from);
+    // The other settings of the shop have the same version. A change there concerns no limit.
+    if (!answer.ok && answer.reason === 'stale' && same(answer.current.limits, from.limits)) answer = await send(answer.current);
+    if (isTaken(answer)) return reset(limits);
+    if (answer.ok) return;
+    if (answer.reason !== 'stale') return placeRefusal(setError, FIELDS, answer);
+    setTheirs(answer.current);
+    setFrom(answer.current);
+    setError('root', { message: `${answer.problem} Save again to keep your limits.` });
   });
   return (
     <Card title="Machine limits">
       <Box component="form" noValidate onSubmit={(e) => void save(e)} sx={{ display: 'grid', gap: 2, maxWidth: 360 }}>
-        <Refusal control={control} />
+        <Refusal
+          control={control}
+          action={
+            theirs && (
+              <Button
+                color="inherit"
+                onClick={() => {
+                  reset(theirs.limits);
+                  setTheirs(null);
+                }}
+              >
+                Use their version
+              </Button>
+            )
+          }
+        />
         {FIELDS.map((name) => (
           <Field
             key={name}

@@ -43,12 +43,14 @@ export function ShopScreen({
       }
     >
       <Box sx={{ display: 'grid', gridTemplateColumns: { xs: '1fr', lg: '1fr 1fr' }, gap: 2, alignItems: 'start' }}>
-        <OwnChoices />
+        <Stack spacing={2}>
+          <OwnChoices />
+          {shop && <BackupCard />}
+        </Stack>
         <Stack spacing={2}>
           <OwnPassword />
           {shop && <ShopCard shop={shop} />}
           {shop && <LimitsCard shop={shop} />}
-          {shop && <BackupCard />}
         </Stack>
       </Box>
       {people && (

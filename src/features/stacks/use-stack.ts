@@ -17,6 +17,11 @@ export function useStack(driveId: number, pulley: { readonly id: string; readonl
   const [stored, setStored] = useState({ version: earlier?.version ?? 0, stack: earlier?.stack ?? null });
   const [problem, setProblem] = useState('');
   const stack = history.now;
+  // A stack without changes here follows the stored one. Changes here stay, and saving reports the other version.
+  if (stack === stored.stack && earlier !== null && earlier.version > stored.version) {
+    setStored({ version: earlier.version, stack: earlier.stack });
+    history.write(() => earlier.stack);
+  }
   const write = (change: (now: Stack) => Stack, key?: string) => history.write((now) => now && change(now), key);
 
   const store = async (next: Stack | null): Promise<boolean> => {

@@ -23,5 +23,5 @@ export function JobStackScreen({ job, ...stack }: Omit<ComponentProps<typeof Sta
 const EitherStack = ({ job, ...stack }: Omit<ComponentProps<typeof StackScreen>, 'job'> & { job: Job | null }) =>
   job ? <JobStackScreen {...stack} job={job} /> : <StackScreen {...stack} />;
 
-/** Page of the stack of a pulley, alone or for a job. It starts again with each stored version. */
-export const StackOfPulley = answered('stack.read', 'This stack', EitherStack, ({ kept }) => kept?.version ?? 0);
+/** Page of the stack of a pulley, alone or for a job. */
+export const StackOfPulley = answered('stack.read', 'This stack', EitherStack, ({ pulley }) => pulley.id);
