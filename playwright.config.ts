@@ -19,6 +19,8 @@ export default defineConfig({
     launchOptions,
     trace: process.env['TRACE'] ? 'retain-on-failure' : 'off',
     colorScheme: 'light',
+    // Nothing waits for a transition.
+    contextOptions: { reducedMotion: 'reduce' },
     // What is played for the network in a test is not seen by a service worker; the test of that worker lets it in.
     serviceWorkers: 'block',
   },

@@ -40,6 +40,27 @@ const SCREENS: readonly (readonly [name: string, path: string, ready: string | R
   ['practice at Intake', '/practice/9?stage=ask', /More questions/],
   ['practice at Inspect', '/practice/9?stage=look', 'No parts removed'],
   ['shop', '/shop', 'Units and numbers'],
+  ['access', '/shop/access', 'Log of changes'],
+  ['follow-ups', '/follow-ups', /Checks that come due/],
+  ['later follow-ups', '/follow-ups/later', /Before the mowing season/],
+  ['follow-up rules', '/follow-ups/rules', 'Intervals by kind of drive'],
+];
+/** Screens that are checked in the dark theme, too. Together they hold every component, and all screens share one palette. */
+const BY_NIGHT: readonly string[] = [
+  'jobs',
+  'job at Match',
+  'job at Inspect',
+  'job at Adjust',
+  'ticket',
+  'drive',
+  'compare',
+  'editor',
+  'stock',
+  'notebook',
+  'CVT belt wear',
+  'practice',
+  'shop',
+  'follow-ups',
 ];
 
 /** Opens every fold of a stage, so that its content is checked too. */
@@ -90,18 +111,20 @@ test.describe('every screen', () => {
   });
   test.afterAll(async () => page.context().close());
   for (const [name, path, text] of SCREENS) {
-    test(`${name}: axe finds no fault by day or in the bay, and it fits a phone`, async () => {
+    test(`${name}: axe finds no fault, and it fits a phone`, async () => {
       await page.setViewportSize({ width: 1280, height: 800 });
       await page.emulateMedia({ colorScheme: 'light', reducedMotion: 'reduce' });
       await ready(page, path, name === 'stock' ? 'Stock' : text);
       await expect(page.locator('html')).toHaveAttribute('data-theme', 'light');
       expect(await faults(page, 'day')).toEqual([]);
-      await page.emulateMedia({ colorScheme: 'dark', reducedMotion: 'reduce' });
-      await expect(page.locator('html')).toHaveAttribute('data-theme', 'dark');
-      // The colours must have changed fully.
-      await settled(page);
-      // By night only the colours differ.
-      expect(await faults(page, 'bay', ['color-contrast'])).toEqual([]);
+      if (BY_NIGHT.includes(name)) {
+        await page.emulateMedia({ colorScheme: 'dark', reducedMotion: 'reduce' });
+        await expect(page.locator('html')).toHaveAttribute('data-theme', 'dark');
+        // The colours must have changed fully.
+        await settled(page);
+        // By night only the colours differ.
+        expect(await faults(page, 'bay', ['color-contrast'])).toEqual([]);
+      }
       await page.setViewportSize({ width: 390, height: 844 });
       await expect(page.getByText(name === 'stock' ? 'Stock' : text).first()).toBeVisible();
       await expect.poll(() => overhang(page)).toBeLessThanOrEqual(0);
