@@ -5,23 +5,30 @@ import { join } from 'node:path';
 import { parseArgs } from 'node:util';
 import { sealData } from 'iron-session';
 import { seededRandom } from '../src/core/drive';
-import { migrate, openDatabase, people, type Database } from '../src/db';
+import { followUps, migrate, openDatabase, people, type Database } from '../src/db';
 import { background, ensureBuilt, say } from './lib/machine.mjs';
 import { ensureDatabase, freePort, startPostgres } from './lib/postgres.mjs';
 
 /**
- * Load test of a shop with many years of data. It creates 2,000 belts, 5,000 machines, 30,000 jobs and 200,000 ticket
- * entries in its own database. It serves the built application and lets people open pages and search, with pauses. First
+ * Load test of a shop with many years of data. For ten years it creates 2,000 belts, 5,000 machines, 30,000 jobs, 200,000
+ * ticket entries and 20,000 pictures in its own database. Each person has an open stream of changes. It serves the built application and lets people open pages and search, with pauses. First
  * it prints the processor time of each page and query alone. Then it prints the time of each kind of page with all
  * people, and the peak memory of the server.
  */
 const HELP = `npm run load [-- options]
   --people N    number of people (20)
   --seconds N   duration in seconds (60)
+  --years N     age of the shop; jobs and ticket entries grow with it (10)
   --pause N     mean pause of a person between two commands, in seconds (2)`;
 
 const { values: flags } = parseArgs({
-  options: { people: { type: 'string' }, seconds: { type: 'string' }, pause: { type: 'string' }, help: { type: 'boolean' } },
+  options: {
+    people: { type: 'string' },
+    seconds: { type: 'string' },
+    years: { type: 'string' },
+    pause: { type: 'string' },
+    help: { type: 'boolean' },
+  },
 });
 if (flags.help) {
   say(HELP);
@@ -30,7 +37,16 @@ if (flags.help) {
 const CREW = Number(flags.people ?? 20);
 const SECONDS = Number(flags.seconds ?? 60);
 const PAUSE = Number(flags.pause ?? 2);
-const SIZES = { belts: 2000, machines: 5000, customers: 1500, drives: 400, jobs: 30_000, entries: 200_000 };
+const YEARS = Number(flags.years ?? 10);
+const SIZES = {
+  belts: 2000,
+  machines: 5000,
+  customers: 1500,
+  drives: 400,
+  jobs: 3000 * YEARS,
+  entries: 20_000 * YEARS,
+  pictures: 2000 * YEARS,
+};
 const SECRET = 'a-secret-for-load-only-0123456789abcdef';
 
 /** The longest data: the machine with the most jobs, and the number and lines of one ticket. */
@@ -144,6 +160,17 @@ async function fill(db: Database, shopId: number, personId: number): Promise<voi
        SELECT j.id, 'look', $3, $4::jsonb, $1, j.opened_at FROM jobs j WHERE j.shop_id = $2 AND j.number % ${each} = 0`,
       [personId, shopId, type, JSON.stringify(body)],
     );
+  await run(
+    `INSERT INTO documents (shop_id, job_id, name, media_type, bytes, person_id, at)
+     SELECT $1, (SELECT min(id) FROM jobs) + (n * 11) % ${SIZES.jobs}, 'Picture ' || n, 'image/jpeg', decode(repeat('ff', 2000), 'hex'), $2, now()
+     FROM generate_series(1, ${SIZES.pictures}) n`,
+    [shopId, personId],
+  );
+  await run(
+    `INSERT INTO meter_readings (machine_id, value, unit, person_id, at)
+     SELECT m.id, 100 * n, 'h', $2, now() - (${YEARS} - n) * interval '1 year' FROM machines m, generate_series(1, ${YEARS}) n WHERE m.shop_id = $1`,
+    [shopId, personId],
+  );
   await run(`INSERT INTO confirmed_causes SELECT id, 'deck-lever', 'idler-tips' FROM jobs WHERE shop_id = $1 AND number % 2 = 0`, [shopId]);
   // One machine with a job every few days for years, and one ticket of thousands of lines.
   await run(
@@ -188,6 +215,9 @@ function processorMs(pid: number): number {
   return 10 * (Number(fields[11]) + Number(fields[12]));
 }
 
+/** Visits of one person alone, for comparison. */
+const IDLE_VISITS = 90;
+
 /** Number of requests of one kind for the mean of their processor time. */
 const AVERAGED = 30;
 
@@ -196,11 +226,15 @@ async function processorTimes(base: string, cookie: string, pid: number, first: 
   const job = SIZES.jobs - 5;
   const list = { find: '', page: 1 };
   const QUERIES: readonly (readonly [string, object])[] = [
+    ['access.log', list],
     ['belt.life', { driveId: first.drive }],
+    ['belts.lasted', {}],
     ['customers.list', list],
     ['drive.read', { id: first.drive }],
     ['drives.list', list],
     ['faults.of-shop', {}],
+    ['follow-ups.due', list],
+    ['follow-ups.later', list],
     ['job.read', { number: job }],
     ['jobs.closed', list],
     ['jobs.open', {}],
@@ -261,6 +295,9 @@ async function main(): Promise<void> {
     const { id: personId, shopId } = founded.value;
     say('Creating the data…');
     await fill(db, shopId, personId);
+    const began = performance.now();
+    await db.transact(() => followUps.deriveAll(db.ofShop(shopId)));
+    say(`Follow-ups of ${SIZES.machines} machines derived in ${((performance.now() - began) / 1000).toFixed(1)} s.`);
     const cookies = await Promise.all(
       Array.from({ length: CREW }, async () => {
         const id = randomUUID();
@@ -312,6 +349,9 @@ async function visitAll(base: string, cookies: readonly string[], pid: number, f
     () => ({ kind: 'an open job', path: `/jobs/${SIZES.jobs - upTo(60)}` }),
     () => ({ kind: 'a closed job', path: `/jobs/${1 + upTo(SIZES.jobs - 60)}?stage=book` }),
     () => ({ kind: 'open a job', path: '/jobs/new' }),
+    () => ({ kind: 'follow-ups', path: '/follow-ups' }),
+    () => ({ kind: 'follow-ups, a page further on', path: `/follow-ups/later?page=${1 + upTo(100)}` }),
+    () => ({ kind: 'find a follow-up', path: query('follow-ups.later', { find: ['harbour', 'croft 77', 'season'][upTo(3)]!, page: 1 }) }),
     () => ({
       kind: 'find anything, a word',
       path: query('find', { find: ['orch', 'squeals wet', 'croft 77', '29871', 'lighthouse tiller'][upTo(5)]! }),
@@ -342,6 +382,15 @@ async function visitAll(base: string, cookies: readonly string[], pid: number, f
   for (const one of [...long, ...long]) await visit(one, cookies[0]!);
   const alone = new Map(long.map(({ kind }) => [kind, times.get(kind)!.at(-1)!]));
   times.clear();
+  // The same visits of one person, for comparison.
+  for (let i = 0; i < IDLE_VISITS; i++) await visit(VISITS[i % VISITS.length]!(), cookies[0]!);
+  const idle = new Map([...times].map(([kind, list]) => [kind, [...list].sort((a, b) => a - b)[Math.floor(list.length / 2)]!]));
+  times.clear();
+  const streams = new AbortController();
+  for (const cookie of cookies)
+    void fetch(`${base}/api/live?tab=${randomUUID()}&absent=0`, { headers: { cookie }, signal: streams.signal })
+      .then((response) => response.body?.pipeTo(new WritableStream()))
+      .catch(() => undefined);
   let most = 0;
   const end = Date.now() + SECONDS * 1000;
   const watch = setInterval(() => (most = Math.max(most, memoryOf(pid))), 100);
@@ -359,17 +408,18 @@ async function visitAll(base: string, cookies: readonly string[], pid: number, f
   };
   await Promise.all([...cookies.map(person), health()]);
   clearInterval(watch);
+  streams.abort();
   const at = (sorted: readonly number[], share: number) =>
     sorted[Math.min(sorted.length - 1, Math.floor(share * sorted.length))]!.toFixed(0).padStart(6);
-  say(`\n${'ms'.padEnd(34)}   n    p50    p95    max     kB`);
+  say(`\n${'ms'.padEnd(34)}   n   idle    p50    p95    max     kB`);
   for (const [kind, list] of [...times].sort()) {
     const sorted = [...list].sort((a, b) => a - b);
     say(
-      `${kind.padEnd(34)}${String(sorted.length).padStart(4)} ${at(sorted, 0.5)} ${at(sorted, 0.95)} ${at(sorted, 1)} ${((sizes.get(kind) ?? 0) / 1000).toFixed(0).padStart(6)}`,
+      `${kind.padEnd(34)}${String(sorted.length).padStart(4)} ${(idle.get(kind) ?? 0).toFixed(0).padStart(6)} ${at(sorted, 0.5)} ${at(sorted, 0.95)} ${at(sorted, 1)} ${((sizes.get(kind) ?? 0) / 1000).toFixed(0).padStart(6)}`,
     );
   }
   const all = [...times.entries()].flatMap(([kind, list]) => (kind === 'healthz' ? [] : list)).sort((a, b) => a - b);
-  say(`${'all of them'.padEnd(34)}${String(all.length).padStart(4)} ${at(all, 0.5)} ${at(all, 0.95)} ${at(all, 1)}`);
+  say(`${'all of them'.padEnd(34)}${String(all.length).padStart(4)}        ${at(all, 0.5)} ${at(all, 0.95)} ${at(all, 1)}`);
   say(`\nAlone: ${[...alone].map(([kind, ms]) => `${kind} ${ms.toFixed(0)} ms`).join(', ')}.`);
   say(`\n${CREW} people, mean pause ${PAUSE} s; ${failed} failed answers; at most ${most.toFixed(0)} MB of memory.`);
 }
