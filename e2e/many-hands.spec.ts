@@ -99,7 +99,10 @@ test.describe('follow-ups', () => {
 
   test('are answered with a reason, undone, and listed with their answer', async ({ page }) => {
     await page.goto('/');
-    await page.getByRole('link', { name: /follow-up/ }).first().click();
+    await page
+      .getByRole('link', { name: /follow-up/ })
+      .first()
+      .click();
     await expect(page.getByRole('heading', { name: 'Follow-ups' })).toBeVisible();
     const row = page.getByRole('listitem').filter({ hasText: 'Ferry ramp tractor' });
     await expect(row).toContainText('Before the snow season');
@@ -138,7 +141,10 @@ test.describe('follow-ups', () => {
 
   test('have rules, which refuse a number that is none and update the list', async ({ page }) => {
     await page.goto('/follow-ups/rules');
-    await page.getByRole('checkbox', { name: /electric clutch/ }).first().check();
+    await page
+      .getByRole('checkbox', { name: /electric clutch/ })
+      .first()
+      .check();
     const every = page.getByLabel('Every', { exact: true }).first();
     await every.fill('none');
     await page.getByRole('button', { name: 'Save rules' }).click();

@@ -45,10 +45,24 @@ async function serveSecond(build?: string): Promise<void> {
     },
     stdio: 'ignore',
   });
-  await expect.poll(() => fetch(`${SECOND}/healthz`).then((r) => r.ok, () => false), { timeout: 40_000 }).toBe(true);
+  await expect
+    .poll(
+      () =>
+        fetch(`${SECOND}/healthz`).then(
+          (r) => r.ok,
+          () => false,
+        ),
+      { timeout: 40_000 },
+    )
+    .toBe(true);
 }
 
-async function signedIn(browser: Browser, baseURL: string, account: { readonly email: string; readonly password: string }, more: object = {}) {
+async function signedIn(
+  browser: Browser,
+  baseURL: string,
+  account: { readonly email: string; readonly password: string },
+  more: object = {},
+) {
   const context = await browser.newContext({ baseURL, ...more });
   const page = patient(await context.newPage());
   await page.goto('/sign-in');
@@ -74,7 +88,9 @@ test('two servers behind one database: a change on one appears on the other', as
   await two.page.goto('/jobs/214?stage=look');
   await expect(one.page.getByRole('status', { name: /has this page open too/ })).toBeVisible();
   await saveNote(two.page, 'Heard on the other server');
-  await expect(one.page.getByRole('complementary', { name: 'Ticket' }).getByText('Heard on the other server')).toBeVisible({ timeout: 2000 });
+  await expect(one.page.getByRole('complementary', { name: 'Ticket' }).getByText('Heard on the other server')).toBeVisible({
+    timeout: 2000,
+  });
   await one.context.close();
   await two.context.close();
 });

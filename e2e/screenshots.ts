@@ -30,7 +30,7 @@ for (const [name, path, text] of [
   ['machine', '/machines/1', 'Machine data'],
   ['stack', '/drives/1/stacks/arm-idler', 'Add a part'],
   ['practice', '/practice/1', 'Move by move'],
-  ['shop', '/shop', 'Units and numbers'],
+  ['follow-ups', '/follow-ups', /Before the snow season/],
 ] as const) {
   test(name, async ({ page }) => {
     await page.goto(path);

@@ -53,12 +53,21 @@ const namespace = {
 };
 Sequelize.useCLS(namespace);
 
+/** Connections of one server, unless TAUT_POOL is another number. */
+const USUAL_POOL = 12;
+
+/** Connections of a pool: a whole number from 2 to 200. */
+export const poolSize = (text: string | undefined): number => {
+  const wanted = Number(text);
+  return Number.isInteger(wanted) && wanted >= 2 && wanted <= 200 ? wanted : USUAL_POOL;
+};
+
 /** Opens a pool on a PostgreSQL server. Nothing is logged: statements can hold what people typed. */
 export function openDatabase(url: string): Database {
   const sequelize = new Sequelize(url, {
     dialect: 'postgres',
     logging: false,
-    pool: { max: 12, idle: 10_000 },
+    pool: { max: poolSize(process.env['TAUT_POOL']), idle: 10_000 },
     define: { underscored: true, timestamps: false },
   });
   const models = defineModels(sequelize);

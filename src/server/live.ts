@@ -10,7 +10,8 @@ const shared = globalThis as { tautStreams?: Map<number, Set<Listener>>; tautHea
 const streams = (shared.tautStreams ??= new Map<number, Set<Listener>>());
 
 function startHearing(): void {
-  const url = process.env['DATABASE_URL'];
+  // A pool of connections in front of the database may not pass on notifications.
+  const url = process.env['TAUT_LISTEN_URL'] ?? process.env['DATABASE_URL'];
   if (shared.tautHears || !url) return;
   shared.tautHears = true;
   changes.hearChanges(
