@@ -336,10 +336,9 @@ async function idsOf(db: Database): Promise<{ machine: number; drive: number }> 
   return { machine: await first('machines'), drive: await first('drives') };
 }
 
-async function visitAll(base: string, cookies: readonly string[], pid: number, first: { machine: number; drive: number }): Promise<void> {
-  const random = seededRandom(7);
-  const upTo = (n: number) => Math.floor(random() * n);
-  const VISITS: (() => Visit)[] = [
+/** Visits of a person, each at random records. @param upTo a random whole number below a limit */
+function visitsOf(first: { machine: number; drive: number }, upTo: (n: number) => number): (() => Visit)[] {
+  return [
     () => ({ kind: 'bench', path: '/' }),
     () => ({ kind: 'bench, closed jobs further back', path: `/?page=${1 + upTo(500)}` }),
     () => ({ kind: 'machines', path: '/machines' }),
@@ -362,6 +361,12 @@ async function visitAll(base: string, cookies: readonly string[], pid: number, f
     () => ({ kind: 'find a machine', path: query('machines.list', { find: `s-1${1000 + upTo(4000)}`, page: 1 }) }),
     () => ({ kind: 'find a closed job', path: query('jobs.closed', { find: `hot, ${upTo(97)} hill`, page: 1 }) }),
   ];
+}
+
+async function visitAll(base: string, cookies: readonly string[], pid: number, first: { machine: number; drive: number }): Promise<void> {
+  const random = seededRandom(7);
+  const upTo = (n: number) => Math.floor(random() * n);
+  const VISITS = visitsOf(first, upTo);
   const times = new Map<string, number[]>();
   const sizes = new Map<string, number>();
   let failed = 0;
