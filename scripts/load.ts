@@ -395,7 +395,7 @@ async function visitAll(base: string, cookies: readonly string[], pid: number, f
   times.clear();
   const streams = new AbortController();
   for (const cookie of cookies)
-    void fetch(`${base}/api/live?tab=${randomUUID()}&absent=0`, { headers: { cookie }, signal: streams.signal })
+    void fetch(`${base}/api/live?tab=${randomUUID()}&absent=0&place=`, { headers: { cookie }, signal: streams.signal })
       .then((response) => response.body?.pipeTo(new WritableStream()))
       .catch(() => undefined);
   let most = 0;

@@ -28,7 +28,8 @@ const server = createServer((request, response) => {
     proxies.trusted,
   );
   response.on('finish', () => {
-    const path = (request.url ?? '').split('?')[0];
+    // The address of a calendar is its secret.
+    const path = (request.url ?? '').split('?')[0].replace(/^\/api\/calendar\/.*/, '/api/calendar/…');
     if (path.startsWith('/_next/')) return;
     const ms = (performance.now() - began).toFixed(0);
     process.stdout.write(`${new Date().toISOString()} ${request.method} ${path} ${response.statusCode} ${ms} ms\n`);

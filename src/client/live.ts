@@ -3,6 +3,7 @@
 import { useEffect, useRef } from 'react';
 import { v4 as newId } from 'uuid';
 import { changedKeys, PRESENCE_KEYS, QUERY_KEYS } from '@/contract/keys';
+import { cachedAt } from './cached-page';
 import { isOwnCommand } from './outbox';
 import { useRefetch } from './reads';
 
@@ -10,8 +11,6 @@ import { useRefetch } from './reads';
 const TAB = newId();
 /** Changes that arrive within this time are read together, ms. */
 const TOGETHER_MS = 120;
-/** Time from the rendering of a page by the server to its first script, at most, s. */
-const RENDERED_S = 5;
 /** Pauses before the next attempt after a refusal, ms. The browser repeats lost connections by itself. */
 const PAUSES_MS = [2000, 5000, 15_000, 30_000];
 
@@ -37,6 +36,7 @@ export function useLive(place: string): void {
   const readAgain = useRefetch();
   const shown = useRef(place);
   useEffect(() => {
+    if (shown.current === place) return;
     shown.current = place;
     sendPlace(place);
   }, [place]);
@@ -45,7 +45,7 @@ export function useLive(place: string): void {
     let source: EventSource | null = null;
     let timer: ReturnType<typeof setTimeout> | undefined;
     let refusals = 0;
-    let heardAt = Date.now() - performance.now() - RENDERED_S * 1000;
+    let heardAt = pageMadeAt();
     const pending = new Set<string>();
     const read = (names: readonly string[]) => {
       if (names.length === 0) return;
@@ -64,7 +64,7 @@ export function useLive(place: string): void {
     const open = () => {
       if (source || document.visibilityState === 'hidden') return;
       const absent = Math.max(0, (Date.now() - heardAt) / 1000).toFixed(1);
-      const one = new EventSource(`/api/live?${new URLSearchParams({ tab: TAB, absent })}`);
+      const one = new EventSource(`/api/live?${new URLSearchParams({ tab: TAB, absent, place: shown.current })}`);
       source = one;
       const heard = (event: Event) => {
         heardAt = Date.now();
@@ -72,13 +72,11 @@ export function useLive(place: string): void {
       };
       one.addEventListener('ready', (event) => {
         refusals = 0;
-        sendPlace(shown.current);
         heard(event);
       });
       one.addEventListener('change', heard);
       one.addEventListener('gap', () => {
         heardAt = Date.now();
-        sendPlace(shown.current);
         read(QUERY_KEYS);
       });
       one.addEventListener('end', close);
@@ -98,6 +96,12 @@ export function useLive(place: string): void {
       window.removeEventListener('online', seen);
     };
   }, [readAgain]);
+}
+
+/** Time before which the data of this page was not read, ms: its request, or when its copy was made. */
+function pageMadeAt(): number {
+  const copied = cachedAt();
+  return copied === null ? Date.now() - performance.now() : Date.parse(copied);
 }
 
 /** Reports the record that this tab shows. Without a network it is reported when the connection is back. */

@@ -26,11 +26,19 @@ const BEAT_MS = 20_000;
 /** After a longer absence the tab reads everything again, s. */
 const LONGEST_ABSENCE_S = 600;
 /** Clocks of servers differ, and a command is visible a moment after its time, s. */
-const SLACK_S = 15;
+const SLACK_S = 3;
+
+/** Streams that one shop may have on a server. */
+const MOST_STREAMS = 500;
+
+/** True while a shop may open another stream here. */
+export const mayStream = (shopId: number): boolean => (streams.get(shopId)?.size ?? 0) < MOST_STREAMS;
 
 export interface Tab {
   readonly id: string;
   readonly personId: number;
+  /** Record that it shows. Empty for none. */
+  readonly place: string;
   /** Seconds since the tab read its data, or last heard the server. */
   readonly absentS: number;
   /** True while the session is valid. */
@@ -81,6 +89,7 @@ export function liveStream(db: ShopDatabase, tab: Tab, signal: AbortSignal): Rea
       };
       signal.addEventListener('abort', close);
       write('retry: 2000\n\n');
+      void arrive(db, tab);
       void missed(db, tab.absentS).then((kinds) => (kinds === null ? send('gap', null) : send('ready', { kinds })));
     },
     cancel: () => close(),
@@ -90,6 +99,14 @@ export function liveStream(db: ShopDatabase, tab: Tab, signal: AbortSignal): Rea
 /** Kinds of the commands since the tab last heard the server. Null if they are unknown. */
 const missed = (db: ShopDatabase, absentS: number): Promise<readonly string[] | null> =>
   absentS > LONGEST_ABSENCE_S ? Promise.resolve(null) : commands.kindsSince(db, absentS + SLACK_S).catch(() => null);
+
+async function arrive(db: ShopDatabase, { id, personId, place }: Tab): Promise<void> {
+  try {
+    if ((await presence.arrive(db, id, personId, place)) !== place) await announce(db, id);
+  } catch {
+    // The database is away. The tab reports its place again with its next stream.
+  }
+}
 
 const announce = (db: ShopDatabase, tab: string) => changes.announce(db, { kind: 'presence', id: tab });
 

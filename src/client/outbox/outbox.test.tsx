@@ -123,10 +123,19 @@ describe('commands on a device', () => {
     expect(await box.run('note', {}, { words: 'Note' })).toMatchObject({ ok: true });
   });
   it('of a person who signed out wait, and are reported', async () => {
-    serverThat({ ok: false, reason: 'signed-out', problem: 'You are signed out.' });
-    const answer = await open().run('note', {}, { words: 'Note' });
+    const server = serverThat({ ok: false, reason: 'signed-out', problem: 'You are signed out.' });
+    const box = open();
+    const told: boolean[] = [];
+    box.onSignedOut((out) => told.push(out));
+    const answer = await box.run('note', {}, { words: 'Note' });
     expect(answer).toMatchObject({ ok: false, reason: 'waiting', problem: 'You are signed out.' });
     expect(await queuedCommands(owner)).toHaveLength(1);
+    expect(told).toEqual([true]);
+    // After the sign-in it goes on.
+    server.answer(ok());
+    await box.deliver();
+    expect(told).toEqual([true, false]);
+    expect(await queuedCommands(owner)).toEqual([]);
   });
   it('an answer that is none of ours counts as none: a proxy’s page, a server that broke', async () => {
     vi.spyOn(globalThis, 'fetch').mockResolvedValueOnce(new Response('<html>502</html>', { status: 502 }));

@@ -94,7 +94,8 @@ async function* bytesOf(db: ShopDatabase, { table, id }: FileRow): AsyncGenerato
 }
 
 /** The record again in plain files, for other programs. A restore does not read them. */
-function plainFiles(db: ShopDatabase): readonly (readonly [path: string, content: () => AsyncGenerator<string>])[] {
+async function plainFiles(db: ShopDatabase): Promise<readonly (readonly [path: string, content: () => AsyncGenerator<string>])[]> {
+  const drives = await db.models.Drive.findAll({ where: { shopId: db.shopId }, attributes: ['id'], order: [['id', 'ASC']], raw: true });
   const csv = (columns: readonly string[], sql: string) =>
     async function* () {
       const rows = await db.sequelize.query<Record<string, string | number | null>>(sql, { bind: [db.shopId], type: QueryTypes.SELECT });
@@ -120,7 +121,7 @@ function plainFiles(db: ShopDatabase): readonly (readonly [path: string, content
       ),
     ],
     ['plain/history.csv', () => historyLines(db)],
-    ['plain/drives.jsonl', () => driveLines(db)],
+    ...drives.map(({ id }) => [`plain/drives/${id}.drive.json`, () => driveFile(db, id)] as const),
   ];
 }
 
@@ -139,14 +140,11 @@ async function* historyLines(db: ShopDatabase): AsyncGenerator<string> {
   }
 }
 
-/** One drive file a line. */
-async function* driveLines(db: ShopDatabase): AsyncGenerator<string> {
-  const rows = await db.models.Drive.findAll({ where: { shopId: db.shopId }, attributes: ['id'], order: [['id', 'ASC']], raw: true });
-  for (const { id } of rows) {
-    const row = await db.models.Drive.findOne({ where: { shopId: db.shopId, id } });
-    const read = row && readDrive(row.document);
-    if (read?.ok) yield `${JSON.stringify(JSON.parse(writeDriveFile(read.value)))}\n`;
-  }
+/** A drive as a drive file. An unreadable one is in the tables only. */
+async function* driveFile(db: ShopDatabase, id: number): AsyncGenerator<string> {
+  const row = await db.models.Drive.findOne({ where: { shopId: db.shopId, id } });
+  const read = row && readDrive(row.document);
+  yield read?.ok ? writeDriveFile(read.value) : '';
 }
 
 /**
@@ -188,7 +186,7 @@ export async function writeBackup(
       files: {},
     };
     const stored = await filesOf(db);
-    const plain = plainFiles(db);
+    const plain = await plainFiles(db);
     const total = BACKUP_TABLES.length + stored.length + plain.length;
     const add = (path: string, content: () => AsyncIterable<string | Buffer>, compress: boolean) =>
       zip.addReadStreamLazy(path, { compress, mtime: now }, (take) => {

@@ -2,12 +2,13 @@ import * as z from 'zod';
 import { database, people } from '@/db';
 import { currentPerson } from '@/server';
 import { readLimited } from '@/server/body';
-import { liveStream, showPlace } from '@/server/live';
+import { liveStream, mayStream, showPlace } from '@/server/live';
 import { isCrossOrigin } from '@/server/origin';
 
 const refuse = (status: number, problem: string) => new Response(problem, { status });
 
-const opened = z.object({ tab: z.uuid(), absent: z.coerce.number().min(0) });
+const place = z.string().max(60);
+const opened = z.object({ tab: z.uuid(), absent: z.coerce.number().min(0), place });
 
 /** Changes of the shop as they happen, for one tab. */
 export async function GET(request: Request): Promise<Response> {
@@ -15,9 +16,10 @@ export async function GET(request: Request): Promise<Response> {
   if (!person) return refuse(401, 'Sign in first.');
   const asked = opened.safeParse(Object.fromEntries(new URL(request.url).searchParams));
   if (!asked.success) return refuse(400, 'The server could not read this. Reload the page.');
+  if (!mayStream(person.shopId)) return refuse(503, 'Too many pages of this shop are open. Close some of them.');
   const isOpen = async () => (await people.personOfSession(database(), person.sessionId, new Date())) !== null;
-  const { tab: id, absent: absentS } = asked.data;
-  const stream = liveStream(database().ofShop(person.shopId), { id, personId: person.id, absentS, isOpen }, request.signal);
+  const { tab: id, absent: absentS, place: at } = asked.data;
+  const stream = liveStream(database().ofShop(person.shopId), { id, personId: person.id, place: at, absentS, isOpen }, request.signal);
   return new Response(stream, {
     headers: {
       'content-type': 'text/event-stream; charset=utf-8',
@@ -28,7 +30,7 @@ export async function GET(request: Request): Promise<Response> {
   });
 }
 
-const shown = z.object({ tab: z.uuid(), place: z.string().max(60) });
+const shown = z.object({ tab: z.uuid(), place });
 
 /** Receives which record a tab shows. */
 export async function POST(request: Request): Promise<Response> {
