@@ -110,7 +110,7 @@ test('an update of the server does not strand changes that wait', async ({ brows
   await expect(page.getByRole('button', { name: /waits to be sent/ })).toHaveCount(0, { timeout: 40_000 });
   await page.reload();
   await page.getByRole('button', { name: /^Ticket/ }).click();
-  await expect(page.getByText('Written while the server was updated')).toHaveCount(1);
+  await expect(page.getByRole('button', { name: /^Strike out: Written while the server was updated/ })).toHaveCount(1);
   await context.close();
 });
 

@@ -1,5 +1,4 @@
-import { createWriteStream } from 'node:fs';
-import { rename, rm, stat } from 'node:fs/promises';
+import { open, rename, rm, stat } from 'node:fs/promises';
 import { resolve } from 'node:path';
 import { parseArgs } from 'node:util';
 import { backup, migrate, openDatabase, people, type Database } from '../src/db';
@@ -10,6 +9,22 @@ With DATABASE_URL, that database is used. Otherwise the one in the data folder (
 
 /** Refusal with one sentence for the operator. */
 class Refusal extends Error {}
+
+/** Reasons for which a file cannot be written, by the code of the system. */
+const REASONS: Readonly<Record<string, string>> = {
+  ENOENT: 'its folder does not exist',
+  ENOTDIR: 'its folder does not exist',
+  EACCES: 'you may not write there',
+  EPERM: 'you may not write there',
+  EROFS: 'the disk is read-only',
+  EISDIR: 'it is a folder',
+  ENOSPC: 'the disk is full',
+};
+
+function writingFailed(file: string, error: NodeJS.ErrnoException): Error {
+  const reason = REASONS[error.code ?? ''];
+  return reason === undefined ? error : new Refusal(`${file} cannot be written: ${reason}. An earlier backup of that name is unchanged.`);
+}
 
 /** Prints progress at most twice a second, on one line of a terminal. */
 function progress(what: string) {
@@ -34,11 +49,13 @@ async function write(db: Database, file: string, shop: string | undefined): Prom
   const unfinished = `${file}.unfinished`;
   const show = progress('Files written');
   try {
-    await backup.writeBackup(db.ofShop(shopId), createWriteStream(unfinished), new Date(), ({ done, total }) => show(done, total));
+    // Opened first, so that a wrong path is reported before anything is read.
+    const out = (await open(unfinished, 'w', 0o600)).createWriteStream();
+    await backup.writeBackup(db.ofShop(shopId), out, new Date(), ({ done, total }) => show(done, total));
     await rename(unfinished, file);
   } catch (error) {
-    await rm(unfinished, { force: true });
-    throw error;
+    await rm(unfinished, { force: true }).catch(() => undefined);
+    throw writingFailed(file, error as NodeJS.ErrnoException);
   }
   return `Backup written to ${file}, ${((await stat(file)).size / 1e6).toFixed(1)} MB.`;
 }
@@ -73,9 +90,8 @@ async function main(args: readonly string[], url: string | undefined): Promise<s
 
 main(process.argv.slice(2), process.env['DATABASE_URL']).then(
   (said) => console.log(said),
-  (error: Error & { readonly code?: string }) => {
-    const expected = error instanceof Refusal || ['ENOENT', 'EACCES', 'ENOSPC', 'EISDIR', 'ENOTDIR', 'EROFS'].includes(error.code ?? '');
-    console.error(expected ? error.message : error);
+  (error: Error) => {
+    console.error(error instanceof Refusal ? error.message : error);
     process.exitCode = 1;
   },
 );

@@ -12,6 +12,8 @@ const SHORTEST = 5;
 const TEXTS: readonly (readonly [table: string, columns: readonly string[], where: string])[] = [
   ['machines', ['name', 'notes'], 'id = ANY ($2)'],
   ['jobs', ['title', 'complaint'], 'machine_id = ANY ($2)'],
+  ['documents', ['name'], '(machine_id = ANY ($2) OR job_id IN (SELECT id FROM jobs WHERE machine_id = ANY ($2)))'],
+  ['notebooks', ['name'], 'machine_id = ANY ($2)'],
   ['follow_up_answers', ['subject', 'reason'], 'machine_id = ANY ($2)'],
   ['trials', ['note'], 'entry_id IN (SELECT e.id FROM ticket_entries e JOIN jobs j ON j.id = e.job_id WHERE j.machine_id = ANY ($2))'],
 ];
