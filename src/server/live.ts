@@ -25,7 +25,7 @@ function startHearing(): void {
 const BEAT_MS = 20_000;
 /** After a longer absence the tab reads everything again, s. */
 const LONGEST_ABSENCE_S = 600;
-/** Clocks of servers differ, and a command is visible a moment after its time, s. */
+/** A command is visible a moment after its time, s. */
 const SLACK_S = 3;
 
 /** Streams that one shop may have on a server. */
@@ -63,6 +63,7 @@ export function liveStream(db: ShopDatabase, tab: Tab, signal: AbortSignal): Rea
       const listener: Listener = (heard) => (heard === 'gap' ? send('gap', null) : send('change', { kind: heard.kind, id: heard.id }));
       const own = streams.get(db.shopId) ?? new Set<Listener>();
       streams.set(db.shopId, own.add(listener));
+      const arrived = arrive(db, tab);
       const beat = setInterval(() => void stillOpen(), BEAT_MS);
       const stillOpen = async () => {
         // A database that is away for a moment ends no stream.
@@ -80,7 +81,7 @@ export function liveStream(db: ShopDatabase, tab: Tab, signal: AbortSignal): Rea
         clearInterval(beat);
         own.delete(listener);
         if (own.size === 0 && streams.get(db.shopId) === own) streams.delete(db.shopId);
-        void leave(db, tab.id);
+        void arrived.then(() => leave(db, tab.id));
         try {
           controller.close();
         } catch {
@@ -88,8 +89,6 @@ export function liveStream(db: ShopDatabase, tab: Tab, signal: AbortSignal): Rea
         }
       };
       signal.addEventListener('abort', close);
-      write('retry: 2000\n\n');
-      void arrive(db, tab);
       void missed(db, tab.absentS).then((kinds) => (kinds === null ? send('gap', null) : send('ready', { kinds })));
     },
     cancel: () => close(),

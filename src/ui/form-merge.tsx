@@ -13,7 +13,8 @@ interface Clash {
   readonly theirs: string;
 }
 
-const same = (a: unknown, b: unknown): boolean => JSON.stringify(a) === JSON.stringify(b);
+/** True for values with the same JSON. */
+export const same = (a: unknown, b: unknown): boolean => JSON.stringify(a) === JSON.stringify(b);
 const text = (value: unknown): string => (value === null || value === undefined || value === '' ? 'empty' : String(value));
 
 /**
@@ -68,6 +69,11 @@ export function useMerge<V extends FieldValues>(
   return { merge, note };
 }
 
+const SIDES = [
+  { of: 'Your', short: 'Use yours', theirs: false },
+  { of: 'Their', short: 'Use theirs', theirs: true },
+] as const;
+
 /** Both values of each clash, side by side, with a choice. */
 function Clashes({ clashes, onChoose }: { clashes: readonly Clash[]; onChoose: (clash: Clash, theirs: boolean) => void }) {
   return (
@@ -79,24 +85,21 @@ function Clashes({ clashes, onChoose }: { clashes: readonly Clash[]; onChoose: (
       {clashes.map((clash) => (
         <Box key={clash.name} sx={{ display: 'grid', gridTemplateColumns: { xs: '1fr', sm: '1fr 1fr' }, gap: 1, py: 0.5 }}>
           <Box sx={{ gridColumn: '1 / -1', fontWeight: 650 }}>{clash.label}</Box>
-          <Box>
-            <Box className="ts-quiet ts-small">Your value</Box>
-            {clash.mine}
-            <Box>
-              <Button variant="outlined" onClick={() => onChoose(clash, false)} aria-label={`Use your value of ${clash.label}`}>
-                Use yours
-              </Button>
+          {SIDES.map(({ of, short, theirs }) => (
+            <Box key={of}>
+              <Box className="ts-quiet ts-small">{`${of} value`}</Box>
+              {theirs ? clash.theirs : clash.mine}
+              <Box>
+                <Button
+                  variant="outlined"
+                  onClick={() => onChoose(clash, theirs)}
+                  aria-label={`Use ${of.toLowerCase()} value of ${clash.label}`}
+                >
+                  {short}
+                </Button>
+              </Box>
             </Box>
-          </Box>
-          <Box>
-            <Box className="ts-quiet ts-small">Their value</Box>
-            {clash.theirs}
-            <Box>
-              <Button variant="outlined" onClick={() => onChoose(clash, true)} aria-label={`Use their value of ${clash.label}`}>
-                Use theirs
-              </Button>
-            </Box>
-          </Box>
+          ))}
         </Box>
       ))}
     </Box>

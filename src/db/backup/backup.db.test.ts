@@ -1,5 +1,5 @@
 import { AsyncLocalStorage } from 'node:async_hooks';
-import { randomUUID } from 'node:crypto';
+import { createHash, randomUUID } from 'node:crypto';
 import { createReadStream, createWriteStream, mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
@@ -324,6 +324,62 @@ describe('an archive is refused whole', () => {
     expect(readManifest('{', []).ok).toBe(false);
     expect(MIGRATIONS.length).toBeGreaterThan(0);
   });
+  /** The demo archive with other rows, sealed as if they had been in the shop. Anyone can make such an archive. */
+  const forged = (name: string, table: string, change: (lines: string[]) => readonly string[]) =>
+    edited(name, (files) => {
+      const path = `tables/${table}.jsonl`;
+      const bytes = Buffer.from(change(files.get(path)!.toString('utf8').trimEnd().split('\n')).join('\n'));
+      files.set(path, bytes);
+      const manifest = manifestIn(files);
+      manifest.files[path] = { bytes: bytes.length, sha256: createHash('sha256').update(bytes).digest('hex') };
+      files.set('manifest.json', Buffer.from(manifestText(manifest)));
+    });
+  const asRow = (line: string, change: object) => JSON.stringify({ ...(JSON.parse(line) as object), ...change });
+
+  it('if it holds rows of another shop, which stays as it is', async () => {
+    const db = await emptyDatabase('backup_forged');
+    const victim = await restoreInto(db, archiveOf('demo'));
+    const attacker = await people.addShop(db, 'Own shop', { name: 'Nils', email: 'nils@reef.example', passwordHash: 'x' }, 'UTC');
+    const before = await contentOf(db, victim);
+    const twoShops = await forged('two-shops', 'shops', ([line]) => [line!, asRow(line!, { id: victim + 1 })]);
+    const intruder = await forged('intruder', 'people', (lines) => [
+      ...lines,
+      asRow(lines[0]!, { id: 900, shop_id: victim + 1, email: 'nils@reef.example', role: 'owner' }),
+    ]);
+    for (const path of [twoShops, intruder]) {
+      const archive = await checked(path);
+      const answer = await restoreBackup(db, archive, { shopId: attacker.shopId }).catch(() => ({ ok: false }));
+      archive.close();
+      expect(answer).toMatchObject({ ok: false });
+    }
+    expect(await contentOf(db, victim)).toEqual(before);
+    expect((await people.listPeople(db.ofShop(victim))).map((p) => p.email)).not.toContain('nils@reef.example');
+  }, 120_000);
+
+  it('if two shops hold rows, also when each row belongs to one of them', async () => {
+    const db = await emptyDatabase('backup_two');
+    const path = await forged('second-shop', 'shops', ([line]) => [line!, asRow(line!, { id: 77 })]);
+    const archive = await checked(path);
+    expect(await restoreBackup(db, archive, 'new-shop')).toEqual({ ok: false, problem: 'The archive does not hold exactly one shop.' });
+    archive.close();
+    expect(await people.shopIds(db)).toEqual([]);
+  });
+
+  it('if a row has an id that no row can have; a large one uses up no numbers', async () => {
+    const db = await emptyDatabase('backup_ids');
+    const bad = await checked(await forged('bad-id', 'parts', (lines) => lines.map((l, i) => (i === 0 ? asRow(l, { id: -3 }) : l))));
+    expect(await restoreBackup(db, bad, 'new-shop')).toMatchObject({ ok: false, problem: expect.stringContaining('invalid id') });
+    bad.close();
+    await restoreInto(db, archiveOf('demo'));
+    const large = await forged('large-id', 'parts', (lines) => lines.map((l, i) => (i === 0 ? asRow(l, { id: 2_000_000_000 }) : l)));
+    const shop = await restoreInto(db, large);
+    const [row] = await db.sequelize.query<{ last: number; n: number }>(
+      'SELECT max(id)::integer AS last, count(*)::integer AS n FROM parts WHERE shop_id = $1',
+      { bind: [shop], type: QueryTypes.SELECT },
+    );
+    expect(row!.last).toBe(2 * row!.n);
+  }, 120_000);
+
   it('and nothing is written where a row fails in the middle', async () => {
     const db = await emptyDatabase('backup_broken');
     const archive = await checked(archiveOf('demo'));

@@ -1,16 +1,16 @@
 import { randomUUID } from 'node:crypto';
-import { createInterface } from 'node:readline';
 import { QueryTypes } from 'sequelize';
-import { FILE_TABLES, storeFile } from '../files';
+import { storeFile } from '../files';
 import { MIGRATIONS, runMigration } from '../migrate';
 import type { Database, ShopDatabase } from '../connection';
+import { announce } from '../repositories/changes';
 import { deriveAll } from '../repositories/follow-ups';
 import type { Archive } from './archive';
+import { InvalidArchive, rowsIn, rowsPath } from './lines';
+import { reserveIds, type NewIds } from './new-ids';
 import { BACKUP_TABLES, withNewIds, type BackupTable, type NewId } from './tables';
-import { columnsOf, pathOf, type Progress } from './write';
+import { columnList, pathOf, type Progress } from './write';
 
-/** Rows written together. */
-const BATCH = 500;
 /** Schema for the rows of the archive until they are of this version. It never outlives its transaction. */
 const SCRATCH = 'taut_restore';
 /** Place of a file that is still in the archive. */
@@ -21,16 +21,13 @@ export type RestoreResult = { readonly ok: true; readonly shopId: number } | { r
 /** Target of a restore: a new shop, or the empty shop of an owner, who stays. */
 export type RestoreTarget = 'new-shop' | { readonly shopId: number };
 
-/** Tables with a number of their own. */
-const NUMBERED = BACKUP_TABLES.filter((t) => t.key.length === 1 && t.key[0] === 'id' && !['shelf_imports', 'acts'].includes(t.name));
-
 /** Tables that must be empty in a shop before a restore. */
 const MUST_BE_EMPTY = ['customers', 'drives', 'machines', 'notebooks', 'shelf_belts', 'parts', 'jobs'] as const;
 
 /**
- * Restores an archive that `openArchive` checked, in one transaction. Into an empty database, every id stays the same.
- * In a database with other shops, all ids are moved by a constant for each table. Rows of an older version are loaded
- * into a schema of their own. The later migrations run on them there.
+ * Restores an archive that `openArchive` checked, in one transaction. Into a database that was never used, every id stays
+ * the same. Otherwise all rows get new ids. Rows of an older version are loaded into a schema of their own. The later
+ * migrations run on them there. An archive may come from anyone: every row must belong to its one shop.
  */
 export async function restoreBackup(
   db: Database,
@@ -38,11 +35,26 @@ export async function restoreBackup(
   target: RestoreTarget,
   onProgress: (progress: Progress) => void = () => undefined,
 ): Promise<RestoreResult> {
+  try {
+    return await restoreWhole(db, archive, target, onProgress);
+  } catch (error) {
+    if (error instanceof InvalidArchive) return { ok: false, problem: error.message };
+    throw error;
+  }
+}
+
+async function restoreWhole(
+  db: Database,
+  archive: Archive,
+  target: RestoreTarget,
+  onProgress: (progress: Progress) => void,
+): Promise<RestoreResult> {
   const { schema, rows, files } = archive.manifest;
-  const offsets = await reserveIds(db, archive);
-  const fresh = [...offsets.values()].every((offset) => offset === 0);
-  const newId: NewId = (table, id) => id + (offsets.get(table) ?? 0);
-  return db.transact(async () => {
+  const ids = await reserveIds(db, archive);
+  const total = Object.values(rows).reduce((sum, n) => sum + n, 0) + Object.keys(files).length;
+  let done = 0;
+  const count = (n: number) => onProgress({ done: (done += n), total });
+  return db.transact(async (): Promise<RestoreResult> => {
     const run = (sql: string) => db.sequelize.query(sql);
     if (target !== 'new-shop') {
       const filled = await firstFilled(db.ofShop(target.shopId));
@@ -51,20 +63,40 @@ export async function restoreBackup(
     await run(`DROP SCHEMA IF EXISTS ${SCRATCH} CASCADE; CREATE SCHEMA ${SCRATCH}; SET LOCAL search_path TO ${SCRATCH}, public`);
     const madeWith = MIGRATIONS.findIndex((m) => m.name === schema);
     for (const migration of MIGRATIONS.slice(0, madeWith + 1)) await runMigration(db.sequelize, migration);
-    const total = Object.values(rows).reduce((sum, n) => sum + n, 0) + Object.keys(files).length;
-    let done = 0;
-    const count = (n: number) => onProgress({ done: (done += n), total });
-    for (const table of BACKUP_TABLES) {
-      if (Object.hasOwn(files, `tables/${table.name}.jsonl`)) await load(db, archive, table, { fresh, newId, count });
-    }
+    for (const table of BACKUP_TABLES.filter((t) => Object.hasOwn(files, rowsPath(t)))) await load(db, archive, table, ids, count);
     for (const migration of MIGRATIONS.slice(madeWith + 1)) await runMigration(db.sequelize, migration);
+    const from = await onlyShop(db);
     await run('SET LOCAL search_path TO public');
-    const shopId = await moveIntoPlace(db, target);
-    await restoreFiles(db.ofShop(shopId), archive, (table, id) => id - (offsets.get(table) ?? 0), count);
+    const shopId = target === 'new-shop' ? from : target.shopId;
+    if (target !== 'new-shop') await adoptShop(db, from, shopId);
+    await moveIntoPlace(db, target);
+    const shop = db.ofShop(shopId);
+    await restoreFiles(shop, archive, ids.oldId, count);
     await run(`DROP SCHEMA ${SCRATCH} CASCADE`);
-    await deriveAll(db.ofShop(shopId));
+    await deriveAll(shop);
+    // Open pages of the shop read everything again.
+    await announce(shop, { kind: 'backup.restore', id: randomUUID() });
     return { ok: true, shopId };
   });
+}
+
+/**
+ * Id of the one shop of the archive, with its search path set. Every row must belong to it, or a forged archive could
+ * write into another shop of this database.
+ * @throws InvalidArchive otherwise
+ */
+async function onlyShop(db: Database): Promise<number> {
+  const shops = await db.sequelize.query<{ id: number }>('SELECT id FROM shops', { type: QueryTypes.SELECT });
+  const [only] = shops;
+  if (!only || shops.length > 1) throw new InvalidArchive('The archive does not hold exactly one shop.');
+  for (const { name, ofShop } of BACKUP_TABLES) {
+    const foreign = await db.sequelize.query(`SELECT 1 FROM ${name} WHERE (${ofShop}) IS NOT TRUE LIMIT 1`, {
+      bind: [only.id],
+      type: QueryTypes.SELECT,
+    });
+    if (foreign.length > 0) throw new InvalidArchive(`The archive holds rows of another shop in ${name}.`);
+  }
+  return only.id;
 }
 
 /** Name of the first thing that an empty shop must not have. Null if it is empty. */
@@ -80,69 +112,19 @@ async function firstFilled(db: ShopDatabase): Promise<string | null> {
   return null;
 }
 
-/**
- * Reserves numbers for the rows of an archive. Inserts wait for this moment only, and none gets a reserved number.
- * @returns the difference of new and old ids, by table. 0 for a table that was never used
- */
-async function reserveIds(db: Database, archive: Archive): Promise<ReadonlyMap<string, number>> {
-  const highest = new Map<string, number>();
-  for (const table of NUMBERED) highest.set(table.name, await highestId(archive, table));
-  return db.transact(async () => {
-    const offsets = new Map<string, number>();
-    await db.sequelize.query(`LOCK TABLE ${NUMBERED.map((t) => t.name).join(', ')} IN EXCLUSIVE MODE`);
-    for (const { name } of NUMBERED) {
-      const [row] = await db.sequelize.query<{ used: number }>(
-        `SELECT CASE WHEN is_called THEN last_value ELSE 0 END::integer AS used FROM ${name}_id_seq`,
-        { type: QueryTypes.SELECT },
-      );
-      const used = row?.used ?? 0;
-      offsets.set(name, used);
-      const last = used + (highest.get(name) ?? 0);
-      if (last > 0) await db.sequelize.query(`SELECT setval('${name}_id_seq', $1)`, { bind: [last] });
-    }
-    return offsets;
-  });
-}
-
-async function highestId(archive: Archive, table: BackupTable): Promise<number> {
-  let highest = 0;
-  for await (const batch of linesIn(archive, table)) {
-    // Rows are in the order of their ids.
-    const last = batch.at(-1);
-    if (last !== undefined) highest = (JSON.parse(last) as { readonly id: number }).id;
-  }
-  return highest;
-}
-
-/** Lines of a table, in batches. */
-async function* linesIn(archive: Archive, table: BackupTable): AsyncGenerator<string[]> {
-  const path = `tables/${table.name}.jsonl`;
-  if (!Object.hasOwn(archive.manifest.files, path)) return;
-  let batch: string[] = [];
-  for await (const line of createInterface({ input: await archive.read(path), crlfDelay: Infinity })) {
-    batch.push(line);
-    if (batch.length < BATCH) continue;
-    yield batch;
-    batch = [];
-  }
-  if (batch.length > 0) yield batch;
-}
-
-interface Loading {
-  /** All ids stay the same. */
-  readonly fresh: boolean;
-  readonly newId: NewId;
-  readonly count: (rows: number) => void;
-}
-
-async function load(db: Database, archive: Archive, table: BackupTable, { fresh, newId, count }: Loading): Promise<void> {
-  const columns = (await columnsOf(db, table, SCRATCH)).map((c) => `"${c}"`).join(', ');
-  const isFile = (FILE_TABLES as readonly string[]).includes(table.name);
-  for await (const batch of linesIn(archive, table)) {
-    const rows = fresh ? `[${batch.join(',')}]` : JSON.stringify(batch.map((line) => moved(table, line, newId)));
+async function load(
+  db: Database,
+  archive: Archive,
+  table: BackupTable,
+  { same, newId }: NewIds,
+  count: (rows: number) => void,
+): Promise<void> {
+  const columns = await columnList(db, table, SCRATCH);
+  for await (const batch of rowsIn(archive, table)) {
+    const rows = same ? `[${batch.join(',')}]` : JSON.stringify(batch.map((line) => moved(table, line, newId)));
     await db.sequelize.query(
-      `INSERT INTO ${SCRATCH}.${table.name} (${columns}${isFile ? ', object_key' : ''})
-       SELECT ${columns}${isFile ? `, '${PENDING}' || id` : ''} FROM jsonb_populate_recordset(NULL::${SCRATCH}.${table.name}, $1::jsonb)`,
+      `INSERT INTO ${SCRATCH}.${table.name} (${columns}${table.files ? ', object_key' : ''})
+       SELECT ${columns}${table.files ? `, '${PENDING}' || id` : ''} FROM jsonb_populate_recordset(NULL::${SCRATCH}.${table.name}, $1::jsonb)`,
       { bind: [rows] },
     );
     count(batch.length);
@@ -152,25 +134,20 @@ async function load(db: Database, archive: Archive, table: BackupTable, { fresh,
 /** A row with new ids. Its random ids may be in use, by the shop that the archive was made from. */
 function moved(table: BackupTable, line: string, newId: NewId): Record<string, unknown> {
   const row = withNewIds(table, JSON.parse(line) as Record<string, unknown>, newId);
-  return typeof row['id'] === 'string' ? { ...row, id: randomUUID() } : row;
+  return table.randomIds ? { ...row, id: randomUUID() } : row;
 }
 
-/** Copies the rows from the scratch schema. @returns the id of the shop */
-async function moveIntoPlace(db: Database, target: RestoreTarget): Promise<number> {
-  const run = (sql: string, bind: readonly unknown[] = []) => db.sequelize.query(sql, { bind: [...bind] });
-  const [made] = await db.sequelize.query<{ id: number }>(`SELECT id FROM ${SCRATCH}.shops`, { type: QueryTypes.SELECT });
-  const from = made!.id;
-  if (target !== 'new-shop') await adoptShop(db, from, target.shopId);
+/** Copies the rows from the scratch schema. The shop and the people of an owner’s shop are there already. */
+async function moveIntoPlace(db: Database, target: RestoreTarget): Promise<void> {
   for (const table of BACKUP_TABLES) {
     if (target !== 'new-shop' && table.name === 'shops') continue;
-    const columns = (await columnsOf(db, table)).map((c) => `"${c}"`).join(', ');
-    const isFile = (FILE_TABLES as readonly string[]).includes(table.name);
-    const all = isFile ? `${columns}, object_key` : columns;
+    const columns = `${await columnList(db, table)}${table.files ? ', object_key' : ''}`;
     const skip = target !== 'new-shop' && table.name === 'people' ? ' WHERE id NOT IN (SELECT id FROM public.people)' : '';
-    await run(`INSERT INTO public.${table.name} (${all}) SELECT ${all} FROM ${SCRATCH}.${table.name}${skip}`);
+    await db.sequelize.query(`INSERT INTO public.${table.name} (${columns}) SELECT ${columns} FROM ${SCRATCH}.${table.name}${skip}`);
   }
-  return target === 'new-shop' ? from : target.shopId;
 }
+
+const PEOPLE = BACKUP_TABLES.find((t) => t.name === 'people')!;
 
 /**
  * Makes the rows of the archive those of a shop that exists. Its people stay: an account with the same email address is
@@ -196,15 +173,8 @@ async function adoptShop(db: Database, from: number, shopId: number): Promise<vo
     { bind: [from, shopId], type: QueryTypes.SELECT },
   );
   await run(`UPDATE ${SCRATCH}.people SET shop_id = $2 WHERE shop_id = $1`, [from, shopId]);
+  const columns = await columnList(db, PEOPLE);
   for (const { old, now } of same) {
-    const columns = (
-      await columnsOf(
-        db,
-        BACKUP_TABLES.find((t) => t.name === 'people')!,
-      )
-    )
-      .map((c) => `"${c}"`)
-      .join(', ');
     await run(`UPDATE ${SCRATCH}.people SET email = email || ' (moved)' WHERE id = $1`, [old]);
     await run(`INSERT INTO ${SCRATCH}.people (${columns}) SELECT ${columns} FROM public.people WHERE id = $1`, [now]);
     for (const table of BACKUP_TABLES.filter((t) => 'person_id' in t.refers))
@@ -218,7 +188,8 @@ async function adoptShop(db: Database, from: number, shopId: number): Promise<vo
  * @throws Error if a row has no file in the archive
  */
 async function restoreFiles(db: ShopDatabase, archive: Archive, oldId: NewId, count: (files: number) => void): Promise<void> {
-  for (const table of FILE_TABLES) {
+  for (const { files: table } of BACKUP_TABLES) {
+    if (!table) continue;
     const rows = await db.sequelize.query<{ id: number; mediaType: string }>(
       `SELECT id, media_type AS "mediaType" FROM public.${table} WHERE object_key = '${PENDING}' || id ORDER BY id`,
       { type: QueryTypes.SELECT },

@@ -1,3 +1,5 @@
+import type { FileTable } from '../files';
+
 /** A table of a shop in a backup. */
 export interface BackupTable {
   readonly name: string;
@@ -9,6 +11,12 @@ export interface BackupTable {
   readonly refers: Readonly<Record<string, string>>;
   /** Columns that are not in the backup. */
   readonly without?: readonly string[];
+  /** Its ids are random, not numbers. */
+  readonly randomIds?: true;
+  /** Its rows hold whole documents. */
+  readonly large?: true;
+  /** Its rows have files. */
+  readonly files?: FileTable;
 }
 
 const SHOP = 'shop_id = $1';
@@ -24,12 +32,13 @@ export const BACKUP_TABLES: readonly BackupTable[] = [
   { name: 'shops', key: ['id'], ofShop: 'id = $1', refers: {}, without: ['follow_ups_stale'] },
   { name: 'people', key: ['id'], ofShop: SHOP, refers: { shop_id: 'shops' } },
   { name: 'customers', key: ['id'], ofShop: SHOP, refers: { shop_id: 'shops' } },
-  { name: 'drives', key: ['id'], ofShop: SHOP, refers: { shop_id: 'shops' } },
+  { name: 'drives', key: ['id'], ofShop: SHOP, refers: { shop_id: 'shops' }, large: true },
   {
     name: 'drive_versions',
     key: ['shop_id', 'drive_id', 'version'],
     ofShop: SHOP,
     refers: { shop_id: 'shops', drive_id: 'drives' },
+    large: true,
   },
   { name: 'machines', key: ['id'], ofShop: SHOP, refers: { shop_id: 'shops', customer_id: 'customers' } },
   { name: 'machine_drives', key: ['machine_id', 'drive_id'], ofShop: OF_MACHINE, refers: { machine_id: 'machines', drive_id: 'drives' } },
@@ -38,6 +47,7 @@ export const BACKUP_TABLES: readonly BackupTable[] = [
     key: ['id'],
     ofShop: SHOP,
     refers: { shop_id: 'shops', drive_id: 'drives', machine_id: 'machines' },
+    large: true,
   },
   {
     name: 'photos',
@@ -45,9 +55,10 @@ export const BACKUP_TABLES: readonly BackupTable[] = [
     ofShop: 'notebook_id IN (SELECT id FROM notebooks WHERE shop_id = $1)',
     refers: { notebook_id: 'notebooks' },
     without: PLACE,
+    files: 'photos',
   },
   { name: 'shelf_belts', key: ['id'], ofShop: SHOP, refers: { shop_id: 'shops' } },
-  { name: 'shelf_imports', key: ['id'], ofShop: SHOP, refers: { shop_id: 'shops' } },
+  { name: 'shelf_imports', key: ['id'], ofShop: SHOP, refers: { shop_id: 'shops' }, randomIds: true, large: true },
   { name: 'parts', key: ['id'], ofShop: SHOP, refers: { shop_id: 'shops', fits_drive_id: 'drives' } },
   {
     name: 'facts',
@@ -66,13 +77,14 @@ export const BACKUP_TABLES: readonly BackupTable[] = [
     ofShop: SHOP,
     refers: { shop_id: 'shops', machine_id: 'machines', drive_id: 'drives', job_id: 'jobs', person_id: 'people' },
     without: PLACE,
+    files: 'documents',
   },
   { name: 'stacks', key: ['id'], ofShop: SHOP, refers: { shop_id: 'shops', drive_id: 'drives', person_id: 'people' } },
   { name: 'trials', key: ['id'], ofShop: SHOP, refers: { shop_id: 'shops', entry_id: 'ticket_entries', person_id: 'people' } },
   { name: 'practice_rounds', key: ['id'], ofShop: SHOP, refers: { shop_id: 'shops', person_id: 'people' } },
   { name: 'base_corrections', key: ['id'], ofShop: SHOP, refers: { shop_id: 'shops', person_id: 'people' } },
   { name: 'follow_up_answers', key: ['id'], ofShop: SHOP, refers: { shop_id: 'shops', machine_id: 'machines', person_id: 'people' } },
-  { name: 'acts', key: ['id'], ofShop: SHOP, refers: { shop_id: 'shops', person_id: 'people' } },
+  { name: 'acts', key: ['id'], ofShop: SHOP, refers: { shop_id: 'shops', person_id: 'people' }, randomIds: true },
 ];
 
 /** Tables that are not part of a backup. */

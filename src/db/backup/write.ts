@@ -9,16 +9,19 @@ import { writeDriveFile } from '../../formats/drive-file';
 import { writeShelfCsv } from '../../formats/shelf-csv';
 import { latestMigration } from '../migrate';
 import type { ShopDatabase } from '../connection';
-import { FILE_TABLES, loadFile, type FileTable } from '../files';
+import { loadFile, type FileTable } from '../files';
 import { readDrive } from '../stored-documents';
 import { historyOf } from '../repositories/history';
 import { shopOf } from '../repositories/people';
 import { listShelf } from '../repositories/shelf';
+import { rowsPath } from './lines';
 import { BACKUP_FORMAT, BACKUP_VERSION, MANIFEST, manifestText, type Manifest } from './manifest';
 import { BACKUP_TABLES, type BackupTable } from './tables';
 
 /** Rows read together. */
 const BATCH = 500;
+/** The same for tables with whole documents, of up to 4 MB each. */
+const LARGE_BATCH = 10;
 const ENDINGS: Readonly<Record<string, string>> = {
   'image/jpeg': 'jpg',
   'image/png': 'png',
@@ -37,7 +40,7 @@ export interface Progress {
 export const pathOf = (table: FileTable, id: number, mediaType: string): string => `files/${table}/${id}.${ENDINGS[mediaType] ?? 'bin'}`;
 
 /** Columns of a table that are written, without generated ones. */
-export async function columnsOf(db: Pick<ShopDatabase, 'sequelize'>, table: BackupTable, schema = 'public'): Promise<string[]> {
+async function columnsOf(db: Pick<ShopDatabase, 'sequelize'>, table: BackupTable, schema = 'public'): Promise<string[]> {
   const rows = await db.sequelize.query<{ name: string }>(
     `SELECT column_name AS name FROM information_schema.columns
      WHERE table_schema = $2 AND table_name = $1 AND is_generated = 'NEVER' ORDER BY ordinal_position`,
@@ -46,17 +49,22 @@ export async function columnsOf(db: Pick<ShopDatabase, 'sequelize'>, table: Back
   return rows.map((r) => r.name).filter((name) => !table.without?.includes(name));
 }
 
+/** Columns of a table for a statement. */
+export const columnList = async (db: Pick<ShopDatabase, 'sequelize'>, table: BackupTable, schema?: string): Promise<string> =>
+  (await columnsOf(db, table, schema)).map((c) => `"${c}"`).join(', ');
+
 /** Rows of a table as lines of JSON, in the order of its key. */
 async function* linesOf(db: ShopDatabase, table: BackupTable, count: () => void): AsyncGenerator<string> {
-  const columns = await columnsOf(db, table);
+  const columns = await columnList(db, table);
+  const batch = table.large ? LARGE_BATCH : BATCH;
   const key = table.key.map((k) => `"${k}"`).join(', ');
   let after: readonly unknown[] | null = null;
   for (;;) {
     const beyond: string = after === null ? '' : `AND (${key}) > (${after.map((_, i) => `$${i + 2}`).join(', ')})`;
     const rows: ({ readonly line: string } & Record<string, unknown>)[] = await db.sequelize.query(
       `SELECT to_jsonb(chosen)::text AS line, ${table.key.map((k, i) => `"${k}" AS key${i}`).join(', ')}
-       FROM (SELECT ${columns.map((c) => `"${c}"`).join(', ')} FROM ${table.name}
-             WHERE ${table.ofShop} ${beyond} ORDER BY ${key} LIMIT ${BATCH}) chosen ORDER BY ${key}`,
+       FROM (SELECT ${columns} FROM ${table.name}
+             WHERE ${table.ofShop} ${beyond} ORDER BY ${key} LIMIT ${batch}) chosen ORDER BY ${key}`,
       { bind: [db.shopId, ...(after ?? [])], type: QueryTypes.SELECT },
     );
     for (const { line } of rows) {
@@ -64,7 +72,7 @@ async function* linesOf(db: ShopDatabase, table: BackupTable, count: () => void)
       yield `${line}\n`;
     }
     const last = rows.at(-1);
-    if (rows.length < BATCH || !last) return;
+    if (rows.length < batch || !last) return;
     after = table.key.map((_, i) => last[`key${i}`]);
   }
 }
@@ -74,8 +82,8 @@ type FileRow = { readonly table: FileTable; readonly id: number; readonly mediaT
 /** Stored files of a shop, without their bytes. */
 async function filesOf(db: ShopDatabase): Promise<FileRow[]> {
   const all: FileRow[] = [];
-  for (const table of FILE_TABLES) {
-    const { ofShop } = BACKUP_TABLES.find((t) => t.name === table)!;
+  for (const { files: table, ofShop } of BACKUP_TABLES) {
+    if (!table) continue;
     const rows = await db.sequelize.query<{ id: number; mediaType: string }>(
       `SELECT id, media_type AS "mediaType" FROM ${table} WHERE ${ofShop} ORDER BY id`,
       { bind: [db.shopId], type: QueryTypes.SELECT },
@@ -210,7 +218,7 @@ export async function writeBackup(
       });
     for (const table of BACKUP_TABLES) {
       manifest.rows[table.name] = 0;
-      add(`tables/${table.name}.jsonl`, () => linesOf(db, table, () => void manifest.rows[table.name]!++), true);
+      add(rowsPath(table), () => linesOf(db, table, () => void manifest.rows[table.name]!++), true);
     }
     for (const file of stored) add(pathOf(file.table, file.id, file.mediaType), () => bytesOf(db, file), false);
     for (const [path, content] of plain) add(path, content, true);

@@ -37,6 +37,17 @@ describe('sessions and the log', () => {
   });
 });
 
+describe('commands since a moment', () => {
+  it('are found by the time of their end, also if they took longer than the moment is ago', async () => {
+    const note = { id: randomUUID(), personId: shop.owner.id, kind: 'shelf.import', inputDigest: 'd', doneAt: NOW, appliedAt: NOW };
+    await commands.noteApplied(shop.db, note);
+    expect(await commands.kindsSince(shop.db, 5)).toEqual([]);
+    await commands.storeAnswer(shop.db, note.id, { ok: true, value: null });
+    expect(await commands.kindsSince(shop.db, 5)).toEqual(['shelf.import']);
+    expect(await commands.kindsSince(other(), 5)).toEqual([]);
+  });
+});
+
 describe('people at a record', () => {
   it('are the others with an open tab of this shop, until it closes', async () => {
     const bram = value(

@@ -53,8 +53,12 @@ export async function noteApplied(db: ShopDatabase, act: CommandNote, answer?: u
   return rows.length > 0;
 }
 
+/**
+ * Stores the answer as the last statement before the commit. The time is that of this moment, so that a tab that missed the
+ * command finds it by its time.
+ */
 export async function storeAnswer(db: ShopDatabase, id: string, answer: unknown): Promise<void> {
-  await db.sequelize.query('UPDATE acts SET answer = $2::jsonb WHERE id = $1 AND shop_id = $3', {
+  await db.sequelize.query('UPDATE acts SET answer = $2::jsonb, applied_at = clock_timestamp() WHERE id = $1 AND shop_id = $3', {
     bind: [id, JSON.stringify(answer), db.shopId],
   });
 }

@@ -25,7 +25,7 @@ const PAUSES_MS = [250, 1000, 3000, 5000];
 
 /**
  * Hears the changes of all shops on a connection of its own, since a pool would lend it to others.
- * @param onGap called after the connection was lost and is back: changes in between were not heard
+ * @param onGap called when it starts to hear, at first and after the connection was lost: changes before that were not heard
  * @returns a function that ends it
  */
 export function hearChanges(url: string, onChange: (change: ShopChange) => void, onGap: () => void): () => Promise<void> {
@@ -33,7 +33,6 @@ export function hearChanges(url: string, onChange: (change: ShopChange) => void,
   let timer: ReturnType<typeof setTimeout> | undefined;
   let failures = 0;
   let ended = false;
-  let heardBefore = false;
 
   const again = () => {
     if (ended) return;
@@ -60,8 +59,7 @@ export function hearChanges(url: string, onChange: (change: ShopChange) => void,
       await one.query(`LISTEN ${CHANNEL}`);
       client = one;
       failures = 0;
-      if (heardBefore) onGap();
-      heardBefore = true;
+      onGap();
     } catch {
       lose();
     }

@@ -1,6 +1,7 @@
 import { QueryTypes } from 'sequelize';
 import { ROW_TO_CHANGE, type ShopDatabase } from '../connection';
 import { done, refused, stale } from '../outcome';
+import { deriveFollowUps } from './follow-ups';
 import type { Customer, Outcome } from '../../contract/records';
 
 /** Text in the place of an erased name or contact. */
@@ -17,12 +18,13 @@ const TEXTS: readonly (readonly [table: string, columns: readonly string[], wher
   ['follow_up_answers', ['subject', 'reason'], 'machine_id = ANY ($2)'],
   ['trials', ['note'], 'entry_id IN (SELECT e.id FROM ticket_entries e JOIN jobs j ON j.id = e.job_id WHERE j.machine_id = ANY ($2))'],
 ];
-/** JSON columns. */
+/** JSON columns that may hold them, for the same machines. */
 const DOCUMENTS: readonly (readonly [table: string, column: string, where: string])[] = [
   ['ticket_entries', 'body', 'job_id IN (SELECT id FROM jobs WHERE machine_id = ANY ($2))'],
   ['notebooks', 'document', 'machine_id = ANY ($2)'],
-  ['acts', 'answer', 'shop_id = $3 AND answer IS NOT NULL AND cardinality($2::integer[]) >= 0'],
 ];
+/** Answers to commands hold the records that they saved, of any machine. */
+const ANSWERS = ['acts', 'answer', 'shop_id = $2 AND answer IS NOT NULL'] as const;
 
 const escaped = (text: string): string => text.replace(/[\\^$.*+?()[\]{}|]/g, '\\$&');
 
@@ -52,6 +54,8 @@ export async function eraseCustomer(
     // Inside of JSON, quotation marks and backslashes are written with a backslash.
     await eraseFromDocuments(db, patternOf(parts.map((p) => JSON.stringify(p).slice(1, -1))), ids);
     await row.destroy({ transaction });
+    // Notes of a closing line are in the follow-ups, too.
+    await deriveFollowUps(db, ids);
     return done({ machines: ids.length });
   });
 }
@@ -65,9 +69,11 @@ async function eraseFrom(db: ShopDatabase, pattern: string, machineIds: readonly
 }
 
 async function eraseFromDocuments(db: ShopDatabase, pattern: string, machineIds: readonly number[]): Promise<void> {
-  for (const [table, column, where] of DOCUMENTS)
-    await db.sequelize.query(
+  const erase = ([table, column, where]: (typeof DOCUMENTS)[number], of: unknown) =>
+    db.sequelize.query(
       `UPDATE ${table} SET ${column} = regexp_replace(${column}::text, $1, '${ERASED}', 'gi')::jsonb WHERE ${where} AND ${column}::text ~* $1`,
-      { bind: [pattern, [...machineIds], ...(where.includes('$3') ? [db.shopId] : [])] },
+      { bind: [pattern, of] },
     );
+  for (const place of DOCUMENTS) await erase(place, [...machineIds]);
+  await erase(ANSWERS, db.shopId);
 }

@@ -15,38 +15,42 @@ type Of<T> = T & { readonly machineId: number };
 export async function machineRecords(db: ShopDatabase, ids: readonly number[]): Promise<ReadonlyMap<number, MachineRecord>> {
   const ask = <T extends object>(sql: string) => db.sequelize.query<T>(sql, { bind: [db.shopId, [...ids]], type: QueryTypes.SELECT });
   const own = await ask<{ id: number }>('SELECT id FROM machines WHERE shop_id = $1 AND id = ANY ($2)');
-  const [drives, last, worked, trials, answers, logs] = [
-    await drivesOfMachines(db, ids),
-    await lastJobs(db, ids),
+  // One statement after the other: they share the connection of a transaction.
+  const drives = byMachine(await drivesOfMachines(db, ids));
+  const last = await lastJobs(db, ids);
+  const worked = byMachine(
     await ask<Of<{ driveId: number; closedAt: Date; fitted: boolean }>>(
       `SELECT DISTINCT ON (j.machine_id, j.drive_id) j.machine_id AS "machineId", j.drive_id AS "driveId", j.closed_at AS "closedAt",
          EXISTS (SELECT 1 FROM ticket_entries b WHERE b.job_id = j.id AND b.type = 'belt-booked' AND b.withdrawn_at IS NULL) AS fitted
        FROM jobs j WHERE j.shop_id = $1 AND j.machine_id = ANY ($2) AND j.drive_id IS NOT NULL AND j.status = 'closed'
        ORDER BY j.machine_id, j.drive_id, j.id DESC`,
     ),
+  );
+  const trials = byMachine(
     await ask<Of<{ entryId: number; belt: string; number: number; closedAt: Date }>>(
       `SELECT j.machine_id AS "machineId", e.id AS "entryId", e.body ->> 'belt' AS belt, j.number, j.closed_at AS "closedAt"
        FROM jobs j JOIN ticket_entries e ON e.job_id = j.id
        WHERE j.shop_id = $1 AND j.machine_id = ANY ($2) AND j.status = 'closed' AND e.type = 'belt-booked'
          AND e.body ->> 'substitute' = 'true' AND e.withdrawn_at IS NULL AND NOT EXISTS (SELECT 1 FROM trials t WHERE t.entry_id = e.id)`,
     ),
+  );
+  const answers = byMachine(
     await ask<Of<{ source: string; answer: FollowUpAnswer; at: Date; until: string | null }>>(
       `SELECT DISTINCT ON (machine_id, source) machine_id AS "machineId", source, answer, at, to_char(until, 'YYYY-MM-DD') AS until
        FROM follow_up_answers WHERE shop_id = $1 AND machine_id = ANY ($2) ORDER BY machine_id, source, id DESC`,
     ),
-    await meterLogs(db, ids),
-  ];
-  const of = <T extends { readonly machineId: number }>(rows: readonly T[], id: number) => rows.filter((r) => r.machineId === id);
+  );
+  const logs = await meterLogs(db, ids);
   return new Map(
     own.map(({ id }) => [
       id,
       {
         log: logs.get(id) ?? [],
-        drives: of(drives, id),
+        drives: drives(id),
         last: last.get(id) ?? null,
-        worked: of(worked, id).map((w) => ({ ...w, closedAt: w.closedAt.toISOString() })),
-        trials: of(trials, id).map((t) => ({ ...t, closedAt: t.closedAt.toISOString() })),
-        answers: of(answers, id).map((a): Answered => ({
+        worked: worked(id).map((w) => ({ ...w, closedAt: w.closedAt.toISOString() })),
+        trials: trials(id).map((t) => ({ ...t, closedAt: t.closedAt.toISOString() })),
+        answers: answers(id).map((a): Answered => ({
           source: a.source,
           answer: a.answer,
           at: a.at.toISOString(),
@@ -56,6 +60,17 @@ export async function machineRecords(db: ShopDatabase, ids: readonly number[]): 
       },
     ]),
   );
+}
+
+/** Rows of each machine. */
+function byMachine<T extends { readonly machineId: number }>(rows: readonly T[]): (id: number) => readonly T[] {
+  const grouped = new Map<number, T[]>();
+  for (const row of rows) {
+    const of = grouped.get(row.machineId);
+    if (of) of.push(row);
+    else grouped.set(row.machineId, [row]);
+  }
+  return (id) => grouped.get(id) ?? [];
 }
 
 /** Readable drives of machines, with the kinds that their facts decide. */

@@ -41,7 +41,11 @@ export async function othersAt(db: ShopDatabase, place: string, personId: number
   return rows.map((r) => r.name);
 }
 
-/** Removes tabs that did not report their end, as after a power cut. */
-export async function forgetSilent(db: Database): Promise<void> {
-  await db.sequelize.query(`DELETE FROM presence WHERE seen_at < clock_timestamp() - $1 * interval '1 second'`, { bind: [10 * SILENT_S] });
+/** Removes tabs that did not report their end, as after a power cut. @returns their number */
+export async function forgetSilent(db: Database): Promise<number> {
+  const rows = await db.sequelize.query(`DELETE FROM presence WHERE seen_at < clock_timestamp() - $1 * interval '1 second' RETURNING tab`, {
+    bind: [10 * SILENT_S],
+    type: QueryTypes.SELECT,
+  });
+  return rows.length;
 }

@@ -25,6 +25,22 @@ function newToken(): string {
     .replaceAll('/', '_');
 }
 
+/** Copies a text. Hidden in a browser that does not allow it, as over plain HTTP. */
+function CopyButton({ text }: { text: string }) {
+  const [copied, setCopied] = useState('');
+  if (typeof navigator.clipboard === 'undefined') return null;
+  const copy = () =>
+    navigator.clipboard.writeText(text).then(
+      () => setCopied(text),
+      () => setCopied(''),
+    );
+  return (
+    <Button sx={{ mt: 1, minHeight: 44 }} onClick={() => void copy()}>
+      {copied === text ? 'Address copied' : 'Copy address'}
+    </Button>
+  );
+}
+
 /** Addresses by which a calendar program reads the follow-ups. */
 export function CalendarDialog({ onClose }: { onClose: () => void }) {
   const runCommand = useCommand();
@@ -65,9 +81,7 @@ export function CalendarDialog({ onClose }: { onClose: () => void }) {
             slotProps={{ htmlInput: { readOnly: true, className: 'ts-mono' } }}
             helperText="Copy it now. It is not shown again."
           />
-          <Button sx={{ mt: 1 }} onClick={() => void navigator.clipboard?.writeText(address).catch(() => undefined)}>
-            Copy address
-          </Button>
+          <CopyButton text={address} />
         </Box>
       )}
       <Staleness reading={feeds} what="This list" />

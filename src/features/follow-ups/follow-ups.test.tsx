@@ -48,7 +48,7 @@ describe('a row', () => {
     expect(screen.queryByRole('link', { name: 'Open a job' })).toBeNull();
     expect(screen.queryByRole('button')).toBeNull();
   });
-  it('of a substitute sends its result with the customer’s words, and offers it again after a refusal', async () => {
+  it('sends the result of a substitute with the customer’s words, and offers it again after a refusal', async () => {
     const { sent, answer } = serverThat({ ok: false, reason: 'refused', problem: 'Another user struck out this line.' });
     show(<FollowUpRow line={TRIAL} now={NOW} onAnswer={vi.fn()} />);
     await userEvent.type(screen.getByLabelText('Customer’s words'), 'Crept at idle.');

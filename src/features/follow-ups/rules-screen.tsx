@@ -11,6 +11,7 @@ import { Controller, useFieldArray, useForm, useWatch, type Control, type FieldP
 import { DRIVE_KINDS, type DriveKind } from '@/core/fault';
 import { Field, Refusal } from '@/ui/form';
 import { FormCheck } from '@/ui/form-inputs';
+import { same } from '@/ui/form-merge';
 import { Icon } from '@/ui/icons';
 import { Card, Page } from '@/ui/page';
 import { answered } from '../queries/answered';
@@ -38,7 +39,12 @@ function Rules({ rules, version }: StoredRules) {
   const [from, setFrom] = useState({ rules, version });
   const { control, handleSubmit, setError, reset, formState } = useForm<RulesValues>({ defaultValues: valuesOf(rules) });
   const seasons = useFieldArray({ control, name: 'seasons', keyName: 'key' });
-  const changedByOther = version !== from.version;
+  // The other settings of the shop have the same version. Only a change of the rules is one here.
+  if (version > from.version && (same(rules, from.rules) || !formState.isDirty)) {
+    setFrom({ rules, version });
+    if (!same(rules, from.rules)) reset(valuesOf(rules));
+  }
+  const changedByOther = version > from.version;
   const startAgain = () => {
     setFrom({ rules, version });
     reset(valuesOf(rules));
@@ -59,6 +65,7 @@ function Rules({ rules, version }: StoredRules) {
     <Page title="Follow-up rules" lead="The manual of the machine takes priority over an interval.">
       <Box component="form" noValidate onSubmit={(e) => void save(e)} sx={{ display: 'grid', gap: 2, maxWidth: 900 }}>
         <Refusal control={control} />
+        {!mayChange && <Typography className="ts-quiet">Only an owner can change the rules.</Typography>}
         {changedByOther && (
           <Typography role="status" className="ts-held">
             Another user changed these rules.{' '}

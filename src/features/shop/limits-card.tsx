@@ -7,6 +7,7 @@ import { useState } from 'react';
 import { useForm } from 'react-hook-form';
 import { shopLimits } from '@/core/machine';
 import { Field, placeRefusal, Refusal } from '@/ui/form';
+import { same } from '@/ui/form-merge';
 import { Card } from '@/ui/page';
 import { isTaken, useCommand } from '../commands/use-command';
 import type { Shop } from '@/contract/records';
@@ -35,8 +36,6 @@ const WORDS: Readonly<Record<(typeof FIELDS)[number], readonly [string, string]>
 /** A number that was typed; what is none is left to be refused. */
 const typedNumber = (value: unknown) =>
   typeof value === 'string' && value.trim() !== '' ? Number(value.replace(',', '.')) : value === '' ? undefined : value;
-
-const same = (a: unknown, b: unknown): boolean => JSON.stringify(a) === JSON.stringify(b);
 
 /** Limits of the shop. */
 export function LimitsCard({ shop }: { shop: Shop }) {

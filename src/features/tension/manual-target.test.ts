@@ -43,7 +43,7 @@ describe('a target of the manual', () => {
     expect(push.rangeN[0]).toBeCloseTo(tensionByPush(strand, 12, 8), 6);
     expect(made({ form: 'tension', from: 220, to: 180 })!.rangeN).toEqual([180, 220]);
   });
-  it('of a spring or a mark is converted to the tension of the drive at that position', () => {
+  it('converts a spring length or a mark to the tension of the drive at that position', () => {
     const spring = answer.sheet.springs[0]!;
     const length = made({ form: 'spring-length', from: spring.length })!;
     expect(length.rangeN[0]).toBeCloseTo(answer.sheet.tension!, 0);

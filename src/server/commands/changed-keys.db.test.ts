@@ -71,7 +71,7 @@ describe('queries that a command changes', () => {
         { machineId: of.machineId, source: 'season:mowing:2027', subject: 'Season', answer: 'waived', reason: 'Sold', until: null },
       ],
     ],
-    ['an answer taken back', ({ id }) => ['follow-up.undo', { id }]],
+    ['an undone answer', ({ id }) => ['follow-up.undo', { id }]],
     ['a new job', () => ['job.open', { machineId: of.machineId, driveId: null, beltId: null, title: 'Squeals', complaint: '' }]],
     ['an entry in a notebook', () => ['notebook.save', { id: of.notebookId, version: 1, document: measured(of.rider) }]],
     ['a notebook', () => ['notebook.add', { document: measured(of.rider), machineId: of.machineId }]],

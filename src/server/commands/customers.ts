@@ -1,6 +1,6 @@
 import 'server-only';
 import { COMMAND_CONTRACTS } from '@/contract/commands';
-import { customers, eraseCustomer, followUps } from '@/db';
+import { customers, eraseCustomer } from '@/db';
 import { defineCommand } from '@/server';
 
 export const customerCommands = {
@@ -9,16 +9,6 @@ export const customerCommands = {
   }),
 
   'customer.erase': defineCommand(COMMAND_CONTRACTS['customer.erase'], {
-    apply: async ({ db }, existing) => {
-      const machines = await customers.machinesOf(db, existing.id);
-      const erased = await eraseCustomer(db, existing);
-      // Notes of a closing line are in the follow-ups, too.
-      if (erased.ok)
-        await followUps.deriveFollowUps(
-          db,
-          machines.map((m) => m.id),
-        );
-      return erased;
-    },
+    apply: ({ db }, existing) => eraseCustomer(db, existing),
   }),
 } as const;

@@ -3,7 +3,7 @@ import { createWriteStream } from 'node:fs';
 import { rm } from 'node:fs/promises';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { PassThrough, Readable } from 'node:stream';
+import { PassThrough, Readable, Transform } from 'node:stream';
 import { pipeline } from 'node:stream/promises';
 import type { ReadableStream as WebStream } from 'node:stream/web';
 import { backup, database, people } from '@/db';
@@ -11,6 +11,9 @@ import { currentPerson, hasRole } from '@/server';
 import { isCrossOrigin } from '@/server/origin';
 
 const refuse = (status: number, problem: string) => Response.json({ ok: false, problem }, { status });
+
+const log = (what: string, error: unknown) =>
+  void process.stderr.write(`${new Date().toISOString()} ${what} failed: ${error instanceof Error ? error.stack : String(error)}\n`);
 
 /** The whole shop as one archive. Only an owner gets it. */
 export async function GET(): Promise<Response> {
@@ -21,13 +24,34 @@ export async function GET(): Promise<Response> {
   const now = new Date();
   const out = new PassThrough();
   // A torn download has no list of its files, so a restore refuses it.
-  backup.writeBackup(db, out, now).catch((error: unknown) => out.destroy(error as Error));
+  backup.writeBackup(db, out, now).catch((error: unknown) => {
+    // Nothing failed if a person stopped the download.
+    if (!out.destroyed) log('backup', error);
+    out.destroy(error as Error);
+  });
   const name = `${(await people.shopOf(db)).name} ${now.toISOString().slice(0, 10)}.zip`;
   return new Response(Readable.toWeb(out) as ReadableStream<Uint8Array>, {
     headers: {
       'content-type': 'application/zip',
       'content-disposition': `attachment; filename*=UTF-8''${encodeURIComponent(name)}`,
       'cache-control': 'private, no-store, no-transform',
+    },
+  });
+}
+
+/** Largest archive that a page may send: it is on the disk of the server until it is restored. */
+const LARGEST_BYTES = 8_000_000_000;
+const TOO_LARGE = 'The archive has more than 8 GB. The operator of the server can restore it with npm run restore.';
+
+class TooLarge extends Error {}
+
+/** Passes on what it gets, up to a limit. */
+function upTo(limit: number): Transform {
+  let bytes = 0;
+  return new Transform({
+    transform(chunk: Buffer, _encoding, next) {
+      bytes += chunk.length;
+      next(bytes > limit ? new TooLarge() : null, chunk);
     },
   });
 }
@@ -50,10 +74,11 @@ export async function POST(request: Request): Promise<Response> {
   const write = (line: object) => lines.write(`${JSON.stringify(line)}\n`);
   void (async () => {
     try {
-      await pipeline(Readable.fromWeb(body), createWriteStream(file, { mode: 0o600 }));
+      await pipeline(Readable.fromWeb(body), upTo(LARGEST_BYTES), createWriteStream(file, { mode: 0o600 }));
       write(await restore(file, person.shopId, write));
     } catch (error) {
-      process.stderr.write(`${new Date().toISOString()} restore failed: ${error instanceof Error ? error.stack : String(error)}\n`);
+      if (error instanceof TooLarge) return void write({ ok: false, problem: TOO_LARGE });
+      log('restore', error);
       write({ ok: false, problem: 'The server could not restore this backup. Nothing was changed.' });
     } finally {
       restoring = false;
