@@ -6,7 +6,7 @@ export const stale = <Current>(what: string, current: Current) => ({
   ok: false as const,
   reason: 'stale' as const,
   current,
-  problem: `Another user changed this ${what} while you worked on it. Nothing was overwritten. Choose a version.`,
+  problem: `Another user changed this ${what} while you worked on it. Nothing was overwritten.`,
 });
 
 /** Runs a write and turns the breach of a unique rule into a sentence. */

@@ -15,6 +15,8 @@ interface FormDialogProps {
   readonly onSubmit: FormEventHandler;
   readonly busy: boolean;
   readonly onClose: () => void;
+  /** Label of the button that leaves the dialog. */
+  readonly leave?: string;
   /** Two columns where there is room. */
   readonly wide?: boolean;
   /** Text before the fields. */
@@ -25,7 +27,7 @@ interface FormDialogProps {
 }
 
 /** A form in a dialog: its fields, and two buttons, of which one leaves it. */
-export function FormDialog({ title, submit, onSubmit, busy, onClose, wide, lead, aside, children }: FormDialogProps) {
+export function FormDialog({ title, submit, onSubmit, busy, onClose, leave = 'Cancel', wide, lead, aside, children }: FormDialogProps) {
   const id = useId();
   return (
     <Dialog open onClose={onClose} fullWidth maxWidth={wide ? 'sm' : 'xs'}>
@@ -44,7 +46,7 @@ export function FormDialog({ title, submit, onSubmit, busy, onClose, wide, lead,
       </DialogContent>
       <DialogActions sx={{ p: 2 }}>
         {aside && <Box sx={{ mr: 'auto' }}>{aside}</Box>}
-        <Button onClick={onClose}>Cancel</Button>
+        <Button onClick={onClose}>{leave}</Button>
         <Button type="submit" form={id} variant="contained" disabled={busy}>
           {submit}
         </Button>

@@ -62,6 +62,7 @@ export function CalendarDialog({ onClose }: { onClose: () => void }) {
       onSubmit={(e) => void add(e)}
       busy={formState.isSubmitting}
       onClose={onClose}
+      leave="Close"
       lead={
         <Typography sx={{ color: 'var(--ts-quiet)', mb: 1 }}>
           A calendar program reads all follow-ups at this address, without sign-in. Use a separate address for each program.

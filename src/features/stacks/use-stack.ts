@@ -34,9 +34,9 @@ export function useStack(driveId: number, pulley: { readonly id: string; readonl
       setStored({ stack: next, version: answered.ok ? answered.value.version : stored.version + 1 });
       setProblem('');
     } else if (!answered.ok) {
-      setProblem(answered.problem);
-      // If it is saved again, this version replaces the other.
-      if (answered.reason === 'stale') setStored({ ...stored, version: answered.current.version });
+      const isStale = answered.reason === 'stale';
+      setProblem(isStale ? `${answered.problem} Save again to replace their version.` : answered.problem);
+      if (isStale) setStored({ ...stored, version: answered.current.version });
     }
     return isTaken(answered);
   };
