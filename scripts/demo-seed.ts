@@ -306,7 +306,7 @@ async function timeAsFound(db: ShopDatabase, by: tickets.Writer, number: number,
       orThrow(
         await tickets.writeEntry(db, by, number, 'ask', {
           type: 'timed',
-          body: { what, seconds: found[what], when: 'found', limitS: what === 'stop' ? 5 : null, how: 'stopwatch' },
+          body: { what, seconds: found[what], when: 'found', limitS: what === 'stop' ? 5 : null, how: 'stopwatch', sdS: null },
         }),
       );
 }
@@ -387,7 +387,7 @@ async function addJob(
     orThrow(
       await tickets.writeEntry(db, at(last + 14), number, 'prove', {
         type: 'timed',
-        body: { what: 'stop', seconds: stopS, when: 'proved', limitS: 5, how: 'stopwatch' },
+        body: { what: 'stop', seconds: stopS, when: 'proved', limitS: 5, how: 'stopwatch', sdS: null },
       }),
     );
   // A drive that was taken off the machine is not run.

@@ -6,6 +6,7 @@ export const HELP: Readonly<Record<string, string>> = {
   taut match DRIVE BELTS.csv [--belt ID]      list the belts that run on a drive, best first, with reasons
   taut tension DRIVE [READINGS.csv]           target tension, its signs, and the tension from readings
   taut tap WAV… --span MM --mass KG_PER_M     tap frequency in a recording, and the belt tension
+  taut times WAV… [--blades N] [--tips N]     engagement and stop times in a recording
   taut shift DRIVE… [--width MM]…             pose of a variable drive: idle, start and full shift
   taut wear LOG.csv… --minimum MM             belt width, wear rate and remaining life
   taut trace CASE… | --vocabulary             likely causes, next check, and when to stop checking
@@ -43,6 +44,14 @@ Finds the tap frequency of a span in each recording. Output: frequency in Hz, on
 in N. The frequency is that of the span, even if the microphone does not pass it. null without a tap.
 --span: free length of the span. --mass: mass per metre of one belt or rib. --expect: expected range in Hz. It only decides between octaves.
 WAV: 8, 16, 24 or 32-bit integer, or 32 or 64-bit float; from 8 kHz; any number of channels.
+`,
+  times: `taut times WAV… [--blades N] [--tips N] [--run RPM]
+
+Finds when a machine was engaged and released in each recording. Output: time to full speed and to a standstill in s, with one standard deviation.
+Also: pass frequency and speed of the blades, and their pass frequency over time. engage ends at 95% of the running speed. stop ends when the last
+spindle is at a standstill; the end, too quiet to hear, follows from the braking law. null where the recording has no such time.
+--blades: spindles (default 1). --tips: blade tips on each (default 2). --run: speed of blades or engine, up to 8% off.
+WAV: as for tap. 2.5 s or longer.
 `,
   shift: `taut shift DRIVE… [--width MM]…
 

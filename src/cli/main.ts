@@ -11,7 +11,7 @@ import { readReadingsCsv } from '../formats/readings-csv';
 import { readSurveyFile } from '../formats/survey-file';
 import { logProblem } from '../core/wear';
 import { decodeText } from '../formats/text';
-import { readWav } from '../formats/wav';
+import { readWav, type Recording } from '../formats/wav';
 import { vocabulary } from '../core/fault';
 import { answerJob } from '../core/job';
 import { readCaseFile } from '../formats/case-file';
@@ -22,6 +22,7 @@ import { readShiftWidths, shiftAnswer } from './shift';
 import { jobAnswer } from './job';
 import { traceAnswer } from './trace';
 import { readTapAsk, tapAnswer } from './tap';
+import { readTimesAsk, timesAnswer } from './times';
 import { readWearAsk, wearAnswer } from './wear';
 
 /** Bad input, in one line for the person who typed it. */
@@ -148,17 +149,28 @@ function tension(file: string, readingsFile: string | undefined, ask: Pick<Tensi
 /** A minute of the finest recording, and more, bytes. */
 const WAV_LIMIT = 200e6;
 
+function loadRecording(file: string): Recording {
+  const wav = readWav(readBytes(file, WAV_LIMIT));
+  if (!wav.ok) throw new Refusal(`${file}: ${wav.problem}`);
+  return wav.recording;
+}
+
 function tap(
   files: readonly string[],
   options: { span?: string | undefined; mass?: string | undefined; expect?: string | undefined },
 ): unknown[] {
   const read = readTapAsk(options);
   if (!read.ok) throw new Refusal(`taut tap: ${read.problem}`);
-  return files.map((file) => {
-    const wav = readWav(readBytes(file, WAV_LIMIT));
-    if (!wav.ok) throw new Refusal(`${file}: ${wav.problem}`);
-    return tapAnswer(file, wav.recording, read.ask);
-  });
+  return files.map((file) => tapAnswer(file, loadRecording(file), read.ask));
+}
+
+function times(
+  files: readonly string[],
+  options: { blades?: string | undefined; tips?: string | undefined; run?: string | undefined },
+): unknown[] {
+  const read = readTimesAsk(options);
+  if (!read.ok) throw new Refusal(`taut times: ${read.problem}`);
+  return files.map((file) => timesAnswer(file, loadRecording(file), read.ask));
 }
 
 function shift(files: readonly string[], widths: readonly string[] | undefined): unknown[] {
@@ -219,6 +231,9 @@ const OPTIONS = {
   span: ['tap'],
   mass: ['tap'],
   expect: ['tap'],
+  blades: ['times'],
+  tips: ['times'],
+  run: ['times'],
   width: ['shift'],
   minimum: ['wear'],
   new: ['wear'],
@@ -229,12 +244,35 @@ type Option = keyof typeof OPTIONS;
 
 const oneOrAll = (answers: readonly unknown[]): unknown => (answers.length === 1 ? answers[0] : answers);
 
+interface MeasuringOptions {
+  readonly span?: string | undefined;
+  readonly mass?: string | undefined;
+  readonly expect?: string | undefined;
+  readonly blades?: string | undefined;
+  readonly tips?: string | undefined;
+  readonly run?: string | undefined;
+  readonly width?: readonly string[] | undefined;
+  readonly minimum?: string | undefined;
+  readonly new?: string | undefined;
+  readonly fitted?: string | undefined;
+}
+
+/** Commands with options of their own over any number of files. */
+const MEASURING: Readonly<
+  Record<string, { readonly of: string; readonly answer: (files: readonly string[], options: MeasuringOptions) => unknown[] } | undefined>
+> = {
+  tap: { of: 'recording', answer: tap },
+  times: { of: 'recording', answer: times },
+  shift: { of: 'drive file', answer: (files, { width }) => shift(files, width) },
+  wear: { of: 'log', answer: wear },
+};
+
 function run(args: readonly string[]): string {
   const [command, ...rest] = args;
   if (command === undefined || command === '--help' || command === '-h' || command === 'help') return HELP['']!;
   if (!(command in HELP) || command === '')
     throw new Refusal(
-      `taut: “${command}” is not a command; the commands are solve, match, tension, tap, shift, wear, trace, job, survey and decode`,
+      `taut: “${command}” is not a command; the commands are solve, match, tension, tap, times, shift, wear, trace, job, survey and decode`,
     );
   let parsed;
   try {
@@ -249,6 +287,9 @@ function run(args: readonly string[]): string {
         span: { type: 'string' },
         mass: { type: 'string' },
         expect: { type: 'string' },
+        blades: { type: 'string' },
+        tips: { type: 'string' },
+        run: { type: 'string' },
         width: { type: 'string', multiple: true },
         minimum: { type: 'string' },
         new: { type: 'string' },
@@ -280,17 +321,10 @@ function run(args: readonly string[]): string {
       throw new Refusal(`taut tension: --stop must be a number of seconds above 0, not “${values.stop}”`);
     return print(tension(drive, readings, { belt: values.belt, state: values.state, stopSeconds }));
   }
-  if (command === 'tap') {
-    if (positionals.length === 0) throw new Refusal('taut tap: name at least one recording');
-    return print(oneOrAll(tap(positionals, values)));
-  }
-  if (command === 'shift') {
-    if (positionals.length === 0) throw new Refusal('taut shift: name at least one drive file');
-    return print(oneOrAll(shift(positionals, values.width)));
-  }
-  if (command === 'wear') {
-    if (positionals.length === 0) throw new Refusal('taut wear: name at least one log');
-    return print(oneOrAll(wear(positionals, values)));
+  const measuring = MEASURING[command];
+  if (measuring) {
+    if (positionals.length === 0) throw new Refusal(`taut ${command}: name at least one ${measuring.of}`);
+    return print(oneOrAll(measuring.answer(positionals, values)));
   }
   if (command === 'trace') {
     if (values.vocabulary) {

@@ -1,8 +1,18 @@
 'use client';
 
 import * as Comlink from 'comlink';
+import type { TimesHeard } from '@/core/sound';
 import type { NotebookSolutionResult, Notebook } from '@/core/survey';
-import type { HeardRecording, MatchRequest, MatchResult, PoseRequest, PoseResult, SolverService, TapRequest } from '@/services/solver';
+import type {
+  HeardRecording,
+  MatchRequest,
+  MatchResult,
+  PoseRequest,
+  PoseResult,
+  SolverService,
+  TapRequest,
+  TimesRequest,
+} from '@/services/solver';
 import type { IfSo } from '@/core/fault';
 import type { ComputedFact } from '@/core/job';
 import type { Review } from '@/core/practice';
@@ -57,6 +67,10 @@ export const askTension = (request: TensionRequest): Promise<TensionAnswer> =>
 /** Result of a recording. */
 export const askTap = (request: TapRequest): Promise<HeardRecording> =>
   ask('matching', async (remote): Promise<HeardRecording> => remote.tap(request));
+
+/** Engagement and stop in a recording. */
+export const askTimes = (request: TimesRequest): Promise<TimesHeard> =>
+  ask('matching', async (remote): Promise<TimesHeard> => remote.times(request));
 
 /** The tension of a belt, off the main thread. */
 export function useTension(request: TensionRequest | null): Latest<TensionAnswer, TensionRequest> {

@@ -34,7 +34,7 @@ import {
 } from '../core/drive';
 import { convertLength, standardSizes } from '../core/belt';
 import { drawnShifted } from '../core/cvt';
-import { hearTap, soundPicture, type SoundPicture, type TapHeard } from '../core/sound';
+import { hearTap, hearTimes, soundPicture, type SoundPicture, type TapHeard, type TimesHeard, type TimesOptions } from '../core/sound';
 import { solveNotebook, type NotebookSolutionResult, type Notebook } from '../core/survey';
 import { answerEntries } from './entry-angles';
 import { compareDrives } from './compare';
@@ -142,6 +142,12 @@ export interface TapRequest {
   readonly expect?: readonly [number, number] | undefined;
 }
 
+/** A recording of a machine that is engaged and released. */
+export interface TimesRequest extends TimesOptions {
+  readonly sampleRate: number;
+  readonly channels: readonly Float32Array[];
+}
+
 /** Result of a recording, with its spectrum. */
 export interface HeardRecording extends TapHeard {
   readonly picture: SoundPicture;
@@ -157,6 +163,9 @@ export const solverService = {
       heard.taps.map((t) => t.at),
     );
     return { ...heard, picture };
+  },
+  times({ channels, sampleRate, ...options }: TimesRequest): TimesHeard {
+    return hearTimes(channels, sampleRate, options);
   },
   pose({ drive, lever, outsideMm }: PoseRequest): PoseResult {
     const made = compileDrive(drawnShifted(shown(drive, outsideMm), lever));

@@ -6,7 +6,8 @@ import { BOOKED_BELT } from './test-job';
 const line = (type: string, body: object, withdrawn = false): RecordLine => ({
   ...{ type, body, withdrawn, stage: 'set', at: '2026-11-26T09:00:00Z', by: 'Ines' },
 });
-const timed = (what: string, seconds: number, when = 'proved') => line('timed', { what, seconds, when, limitS: 5, how: 'stopwatch' });
+const timed = (what: string, seconds: number, when = 'proved') =>
+  line('timed', { what, seconds, when, limitS: 5, how: 'stopwatch', sdS: null });
 const adjusted = (to: number, withdrawn = false) =>
   line(
     'changed',

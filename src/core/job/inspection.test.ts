@@ -55,7 +55,7 @@ describe('current values of a ticket', () => {
   });
   it('separates times as found from final times', () => {
     const time = (seconds: number, when: 'found' | 'proved') =>
-      line({ type: 'timed', body: { what: 'stop', seconds, when, limitS: 5, how: 'stopwatch' } });
+      line({ type: 'timed', body: { what: 'stop', seconds, when, limitS: 5, how: 'stopwatch', sdS: null } });
     const lines = [time(9, 'found'), time(4, 'proved'), time(3.5, 'proved')];
     expect([timedOf(lines, 'stop', 'found')?.seconds, timedOf(lines, 'stop', 'proved')?.seconds]).toEqual([9, 3.5]);
     expect(timedOf(lines, 'engagement', 'proved')).toBeNull();
@@ -204,7 +204,8 @@ describe('what is off the machine', () => {
 describe('how a job may end', () => {
   const hand = (lines: readonly RecordLine[], stopLimitS: number | null = 5) =>
     handBackOf({ lines, stopLimitS, drive: null, beltId: null });
-  const stop = (seconds: number) => line({ type: 'timed', body: { what: 'stop', seconds, when: 'proved', limitS: 5, how: 'stopwatch' } });
+  const stop = (seconds: number) =>
+    line({ type: 'timed', body: { what: 'stop', seconds, when: 'proved', limitS: 5, how: 'stopwatch', sdS: null } });
   const proof = (more: object = {}) => line({ type: 'proved', body: { ...PROVED, ...more } });
   it('hands back an exceptional belt only with slack and brake confirmed by hand', () => {
     const tight = line({ type: 'belt-booked', body: { ...BOOKED_BELT, verdict: 'too-short' as const, letsGo: true } });

@@ -58,7 +58,7 @@ describe('entries of a ticket', () => {
     { type: 'closing', body: UNPROVED },
     { type: 'reopening', body: {} },
     { type: 'asked', body: { ...NOTHING_ASKED, complaints: ['slow-weak'], words: 'Slips.', hoursBetween: 3 } },
-    { type: 'timed', body: { what: 'stop', seconds: 4.2, when: 'found', limitS: 5, how: 'stopwatch' } },
+    { type: 'timed', body: { what: 'stop', seconds: 4.2, when: 'found', limitS: 5, how: 'stopwatch', sdS: null } },
     { type: 'secured', body: { list: 'full', cautions: [CONFIRMED] } },
     { type: 'running', body: { cautions: [CONFIRMED] } },
     { type: 'finding', body: FINDING },

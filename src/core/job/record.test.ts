@@ -62,6 +62,7 @@ const anyBody: fc.Arbitrary<TypedBody> = fc.oneof(
       when: fc.constantFrom('found' as const, 'proved' as const),
       limitS: fc.constant(5),
       how: fc.constant('typed' as const),
+      sdS: fc.constant(null),
     }),
   }),
   fc.record({

@@ -11,7 +11,7 @@ const asked = (...complaints: string[]) => line('asked', { ...NOTHING_ASKED, com
 const found = (check: string, result: string, part: string | null = null) =>
   line('finding', { ...FINDING, ref: crypto.randomUUID(), check, result, part: part === null ? null : { id: part, label: part } });
 const timed = (what: string, seconds: number, limitS: number | null = null) =>
-  line('timed', { what, seconds, when: 'found', limitS, how: 'typed' });
+  line('timed', { what, seconds, when: 'found', limitS, how: 'typed', sdS: null });
 const mended = (cause: string, when: string) => line('mended', { cause, when, kind: 'deck-lever' });
 const proved = (belt: string) => line('proved', { ...PROVED, belt });
 const of = (lines: readonly RecordLine[], facts: Parameters<typeof buildFaultCase>[3] = []) =>

@@ -42,8 +42,8 @@ function powerOf(x: Float32Array): number {
 }
 
 /** At a whole fraction of the rate, through a windowed sinc; the constant part left away. */
-export function downsample(samples: Float32Array, rate: number): Slow {
-  const step = Math.max(1, Math.floor(rate / LOW_RATE));
+export function downsample(samples: Float32Array | Float64Array, rate: number, aimedRate = LOW_RATE): Slow {
+  const step = Math.max(1, Math.floor(rate / aimedRate));
   const half = TAPS_A_STEP * step;
   const filter = Float64Array.from({ length: 2 * half + 1 }, (_, i) => {
     const t = (i - half) / step;

@@ -22,7 +22,9 @@ export function transform(samples: ArrayLike<number>, size: number): Float64Arra
 /** Power in each bin up to half the rate: size/2 + 1 numbers. */
 export function powers(samples: ArrayLike<number>, size: number): Float64Array {
   const s = transform(samples, size);
-  return Float64Array.from({ length: size / 2 + 1 }, (_, k) => s[2 * k]! ** 2 + s[2 * k + 1]! ** 2);
+  const out = new Float64Array(size / 2 + 1);
+  for (let k = 0; k < out.length; k++) out[k] = s[2 * k]! * s[2 * k]! + s[2 * k + 1]! * s[2 * k + 1]!;
+  return out;
 }
 
 /**

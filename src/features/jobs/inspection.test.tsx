@@ -147,7 +147,7 @@ describe('the stopwatch', () => {
     withCommands(job(), (commands) => <Stopwatch job={job()} at="prove" commands={commands} what="stop" when="proved" limitS={5} />);
     await userEvent.click(screen.getByRole('button', { name: 'Start timing (lever released)' }));
     await userEvent.click(await screen.findByRole('button', { name: 'Stop timing (all parts stopped)' }));
-    await waitFor(() => expect(bodyOf(sent[0])).toMatchObject({ what: 'stop', when: 'proved', limitS: 5, how: 'stopwatch' }));
+    await waitFor(() => expect(bodyOf(sent[0])).toMatchObject({ what: 'stop', when: 'proved', limitS: 5, how: 'stopwatch', sdS: null }));
     expect(bodyOf(sent[0])['seconds']).toBeGreaterThanOrEqual(0.1);
   });
   it('refuses an invalid typed time next to its field, and sends nothing', async () => {
@@ -161,10 +161,10 @@ describe('the stopwatch', () => {
     await userEvent.clear(screen.getByLabelText('Stop time, s'));
     await userEvent.type(screen.getByLabelText('Stop time, s'), '4,2 s');
     await userEvent.click(screen.getByRole('button', { name: 'Save time' }));
-    await waitFor(() => expect(bodyOf(sent[0])).toMatchObject({ seconds: 4.2, how: 'typed' }));
+    await waitFor(() => expect(bodyOf(sent[0])).toMatchObject({ seconds: 4.2, how: 'typed', sdS: null }));
   });
   it('reports a machine that runs on', () => {
-    const timed = line(1, { type: 'timed', body: { what: 'stop', seconds: 6.1, when: 'proved', limitS: 5, how: 'stopwatch' } });
+    const timed = line(1, { type: 'timed', body: { what: 'stop', seconds: 6.1, when: 'proved', limitS: 5, how: 'stopwatch', sdS: null } });
     withCommands(job([timed]), (commands) => (
       <Stopwatch job={job([timed])} at="prove" commands={commands} what="stop" when="proved" limitS={5} />
     ));

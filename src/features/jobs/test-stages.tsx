@@ -72,7 +72,8 @@ export const job = (more: Partial<Job> = {}): Job =>
     ...more,
   });
 export const line = ticketLine;
-export const timed = (seconds: number) => line('prove', 'timed', { what: 'stop', seconds, when: 'proved', limitS: 5, how: 'typed' });
+export const timed = (seconds: number) =>
+  line('prove', 'timed', { what: 'stop', seconds, when: 'proved', limitS: 5, how: 'typed', sdS: null });
 
 /** One stage of a job, without the frame of the page. */
 export function At({ of, stage, writable }: { of: Job; stage: Stage; writable: boolean }) {

@@ -21,15 +21,19 @@ describe('text of a ticket line', () => {
   it.each<[string, object, string]>([
     [
       'timed',
-      { what: 'stop', seconds: 6.2, when: 'found', limitS: 5, how: 'stopwatch' },
+      { what: 'stop', seconds: 6.2, when: 'found', limitS: 5, how: 'stopwatch', sdS: null },
       'Stop time as found: 6.2\u00a0s, over the limit of 5\u00a0s',
     ],
     [
       'timed',
-      { what: 'stop', seconds: 5, when: 'final', limitS: 5, how: 'typed' },
+      { what: 'stop', seconds: 5, when: 'final', limitS: 5, how: 'typed', sdS: null },
       'Stop time (final): 5\u00a0s, within the limit of 5\u00a0s (typed)',
     ],
-    ['timed', { what: 'engagement', seconds: 1, when: 'found', limitS: null, how: 'stopwatch' }, 'Engagement time as found: 1\u00a0s'],
+    [
+      'timed',
+      { what: 'engagement', seconds: 1, when: 'found', limitS: null, how: 'stopwatch', sdS: null },
+      'Engagement time as found: 1\u00a0s',
+    ],
     [
       'secured',
       {

@@ -9,12 +9,16 @@ import { useMemo, useState } from 'react';
 import { checksFor, vocabulary } from '@/core/fault';
 import { findingsOf, type OrderedCheck } from '@/core/job';
 import type { Model } from '@/core/practice';
+import { Fold } from '@/ui/fold';
+import { blank, lazyPart } from '@/ui/lazy';
 import { DriveSketch } from '@/ui/plate/sketch';
 import { CheckCard } from '../jobs/stages/look/check-card';
 import { StageFrame } from '../jobs/stages/frame';
 import type { StageProps } from '../jobs/stages/module';
 import type { PlayedSession } from './use-practice-session';
 import { everythingRefitted } from './messages';
+
+const Listen = lazyPart(async () => (await import('../times/listen')).Listen, blank(200));
 
 const words = vocabulary();
 
@@ -62,6 +66,11 @@ export function AskedAndRun({ props, model }: { props: StageProps; model: Model 
           );
         })}
       </Box>
+      {props.jobContext.drive && model.kind !== 'cvt' && (
+        <Fold title="Times by sound" says="simulated machine">
+          <Listen drive={props.jobContext.drive} limitS={null} wanted={1} onSave={null} />
+        </Fold>
+      )}
     </Box>
   );
 }

@@ -7,7 +7,7 @@ import { writeWav } from '@/formats/wav';
 import { show } from '@/ui/test-shell';
 import { solverService, type TapRequest } from '@/services/solver';
 import { meanOf, TapMeter } from './tap-meter';
-import { refusal } from './use-recorder';
+import { refusal } from '@/client/recorder';
 
 /** Answers of the worker, without a worker. */
 vi.mock('@/client/solver', () => ({ askTap: (request: TapRequest) => Promise.resolve(solverService.tap(request)) }));

@@ -9,30 +9,17 @@ import LinearProgress from '@mui/material/LinearProgress';
 import { useCallback, useRef, useState } from 'react';
 import { QUIET_SCENE, tapSound } from '@/lab/tap-synthesis';
 import { seededRandom } from '@/core/drive';
-import { readWav, writeWav, type Recording } from '@/formats/wav';
+import { readWav, type Recording } from '@/formats/wav';
 import { Choices } from '@/ui/choices';
 import { Icon } from '@/ui/icons';
+import { useRecorder } from '@/client/recorder';
 import { signal } from '@/client/signal';
 import { askTap } from '@/client/solver';
+import { storedSound } from '@/client/stored-sound';
 import type { HeardRecording } from '@/services/solver';
 import { Spectrum } from './spectrum';
 import { QUALITY_WORDS, TAP_ADVICE } from './tap-messages';
-import { useRecorder } from './use-recorder';
 import { Wave } from './wave';
-
-/** A recording as stored with its reading: one channel, at about this rate. */
-const STORED_RATE = 12000;
-
-function storedSound({ channels, sampleRate }: Recording): Blob {
-  const step = Math.max(1, Math.round(sampleRate / STORED_RATE));
-  const [first = new Float32Array()] = channels;
-  const out = Float32Array.from({ length: Math.floor(first.length / step) }, (_, i) => {
-    let sum = 0;
-    for (let k = 0; k < step; k++) sum += first[i * step + k]!;
-    return sum / step;
-  });
-  return new Blob([writeWav({ sampleRate: Math.round(sampleRate / step), channels: [out] })], { type: 'audio/wav' });
-}
 
 interface Heard {
   /** Number of the recording, since the meter was opened. */

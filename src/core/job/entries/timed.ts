@@ -1,5 +1,5 @@
 import * as z from 'zod';
-import { bySchema } from '../../stored';
+import { bySchema, storedObject } from '../../stored';
 import { entryKind } from '../kind';
 
 export const TIMED = ['engagement', 'stop'] as const;
@@ -15,13 +15,15 @@ const body = z.object({
   when: z.enum(['found', 'proved']),
   /** Limit, s; null without one. */
   limitS: z.number().positive().nullable(),
-  how: z.enum(['stopwatch', 'typed']),
+  how: z.enum(['stopwatch', 'typed', 'sound']),
+  /** One standard deviation of a time by sound, s; null for other times, and where a person moved the marks. */
+  sdS: z.number().nonnegative().max(60).nullable(),
 });
 export type Timed = z.infer<typeof body>;
 
 /** An engagement or stop time. */
 export const timed = entryKind<Timed>({
-  form: { what: 'this time', version: 1, upgrades: {}, check: bySchema(body) },
+  form: { what: 'this time', version: 2, upgrades: { 1: (older) => ({ ...storedObject(older), sdS: null }) }, check: bySchema(body) },
   fromDevice: true,
   on: 'open',
   undoable: true,

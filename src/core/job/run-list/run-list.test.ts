@@ -62,7 +62,7 @@ const stateOf = (list: RunList, id: string) => list.lines.find((l) => l.id === i
 
 const ASKED = line('ask', 'asked', { ...NOTHING_ASKED, complaints: ['slow-weak'], words: 'Slips.' });
 const timed = (what: 'engagement' | 'stop', seconds: number, when: 'found' | 'proved' = 'found') =>
-  line(when === 'found' ? 'ask' : 'prove', 'timed', { what, seconds, when, limitS: null, how: 'stopwatch' });
+  line(when === 'found' ? 'ask' : 'prove', 'timed', { what, seconds, when, limitS: null, how: 'stopwatch', sdS: null });
 const secured = (of: Of = {}) =>
   line('secure', 'secured', {
     list: 'full',

@@ -20,7 +20,8 @@ const line = (type: string, body: object, withdrawn = false): RecordLine => ({
 const IDLER = { id: 'arm-idler', label: 'Idler' };
 const finding = (check: CheckId, result: string, more: object = {}) =>
   line('finding', { ...FINDING, check, part: null, act: '', result, ...more });
-const timed = (what: 'engagement' | 'stop', seconds: number) => line('timed', { what, seconds, when: 'found', limitS: null, how: 'typed' });
+const timed = (what: 'engagement' | 'stop', seconds: number) =>
+  line('timed', { what, seconds, when: 'found', limitS: null, how: 'typed', sdS: null });
 const reading = (method: string, value: number, more: object = {}) =>
   line('reading', {
     belt: 'blade',

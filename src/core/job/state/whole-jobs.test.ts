@@ -91,7 +91,7 @@ describe('a belt thrown on release, with a second and a third fault', () => {
   const work = (change: 'repaired' | 'replaced', check: string, part: typeof idler | null) =>
     line('changed', { change, found: { check, part }, on: null });
   const timed = (what: 'engagement' | 'stop', seconds: number) =>
-    line('timed', { what, seconds, when: 'proved', limitS: 5, how: 'stopwatch' });
+    line('timed', { what, seconds, when: 'proved', limitS: 5, how: 'stopwatch', sdS: null });
   const opened = [
     line('asked', { ...NOTHING_ASKED, complaints: ['thrown-releasing'] }),
     timed('stop', 7),

@@ -14,9 +14,19 @@ export const askedText: LineText<'asked'> = (body) => {
   }`;
 };
 
-export const timedText: LineText<'timed'> = ({ what, when, seconds, limitS, how }) => {
+/** Method of a time that was not taken by stopwatch. */
+const howTimed = (how: 'stopwatch' | 'typed' | 'sound', sdS: number | null): string =>
+  how === 'stopwatch'
+    ? ''
+    : how === 'typed'
+      ? ' (typed)'
+      : sdS === null
+        ? ' (by sound, marks moved by hand)'
+        : ` (by sound, ±${(2 * sdS).toFixed(1)}\u00a0s)`;
+
+export const timedText: LineText<'timed'> = ({ what, when, seconds, limitS, how, sdS }) => {
   const limit = limitS === null ? '' : `, ${seconds > limitS ? 'over' : 'within'} the limit of ${limitS}\u00a0s`;
-  return line`${TIMED_WORDS[what]} ${when === 'found' ? 'as found' : '(final)'}: ${strongValue(`${seconds}\u00a0s`)}${limit}${how === 'typed' ? ' (typed)' : ''}`;
+  return line`${TIMED_WORDS[what]} ${when === 'found' ? 'as found' : '(final)'}: ${strongValue(`${seconds}\u00a0s`)}${limit}${howTimed(how, sdS)}`;
 };
 
 export const securedText: LineText<'secured'> = ({ list, cautions }) =>

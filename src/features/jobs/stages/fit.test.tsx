@@ -112,7 +112,7 @@ describe('Fit', () => {
 });
 
 describe('Test', () => {
-  const engaged = line('prove', 'timed', { what: 'engagement', seconds: 0.6, when: 'proved', limitS: null, how: 'typed' });
+  const engaged = line('prove', 'timed', { what: 'engagement', seconds: 0.6, when: 'proved', limitS: null, how: 'typed', sdS: null });
   it('saves the result of the run, and keeps the cycle count until then', async () => {
     const of = job({ entries: [engaged, timed(3)] });
     const { sent } = serverThat(ok);

@@ -8,6 +8,7 @@ import { useWhen } from '@/ui/when';
 import type { JobContext } from '../use-job-context';
 import { ConfirmList, type Confirmed } from './confirm-list';
 import type { StageProps } from './module';
+import { ListenTimes } from './listen-times';
 import { SafeAgain } from './secure/safe-again';
 import { Stopwatch } from './stopwatch';
 import type { Job } from '@/contract/records';
@@ -56,6 +57,9 @@ export function PoweredTest({
         <Box sx={{ display: 'flex', flexWrap: 'wrap', gap: 1.5, mb: 1.5 }}>
           <Stopwatch {...{ job, at, commands, when }} what="engagement" limitS={null} />
           <Stopwatch {...{ job, at, commands, when }} what="stop" limitS={jobContext.stopLimitS} />
+          <Box sx={{ flex: '1 1 100%' }}>
+            <ListenTimes {...{ job, at, commands, jobContext, when }} />
+          </Box>
         </Box>
       ) : (
         <Typography sx={{ mb: 1.5 }}>Watch the belt engage and release. Final times are taken with every guard fitted.</Typography>

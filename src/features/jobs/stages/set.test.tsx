@@ -140,7 +140,12 @@ describe('Set', () => {
     const { sent } = serverThat(ok);
     at(
       'set',
-      job({ entries: [timed(3), line('ask', 'timed', { what: 'engagement', seconds: 0.5, when: 'found', limitS: null, how: 'typed' })] }),
+      job({
+        entries: [
+          timed(3),
+          line('ask', 'timed', { what: 'engagement', seconds: 0.5, when: 'found', limitS: null, how: 'typed', sdS: null }),
+        ],
+      }),
     );
     await press(/^Tension and settings/);
     await press(/^Leave, adjust or replace/);

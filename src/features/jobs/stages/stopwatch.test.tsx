@@ -25,7 +25,7 @@ describe('a stopwatch', () => {
     expect(timer()).toBe('3.2 s');
     fireEvent.click(button(/^Stop timing/));
     expect(write).toHaveBeenCalledOnce();
-    expect(write.mock.calls[0]![2]).toEqual({ what: 'stop', seconds: 3.2, when: 'found', limitS: 5, how: 'stopwatch' });
+    expect(write.mock.calls[0]![2]).toEqual({ what: 'stop', seconds: 3.2, when: 'found', limitS: 5, how: 'stopwatch', sdS: null });
   });
   it('stores nothing after Cancel, and starts again at 0', async () => {
     const write = open(null);
@@ -59,7 +59,7 @@ describe('a time that another clock took', () => {
     await userEvent.type(await screen.findByLabelText('Stop time, s'), text);
     await userEvent.click(button(/^Save time/));
     await waitFor(() => expect(write).toHaveBeenCalledOnce());
-    expect(write.mock.calls[0]![2]).toMatchObject({ seconds, how: 'typed' });
+    expect(write.mock.calls[0]![2]).toMatchObject({ seconds, how: 'typed', sdS: null });
     await waitFor(() => expect(screen.queryByLabelText('Stop time, s')).toBeNull());
   });
 });
@@ -70,7 +70,7 @@ it.each<[number, number | null, RegExp]>([
   [5.1, 5, /^■ Over the limit of 5 s\.$/],
   [9, null, /^Timed\.$/],
 ])('a stop time of %s s with a limit of %s s', (seconds, limitS, words) => {
-  const taken = ticketLine('ask', 'timed', { what: 'stop', seconds, when: 'found', limitS, how: 'stopwatch' });
+  const taken = ticketLine('ask', 'timed', { what: 'stop', seconds, when: 'found', limitS, how: 'stopwatch', sdS: null });
   open(limitS, aJob({ entries: [taken] }));
   expect(screen.getByText(words)).toBeTruthy();
 });

@@ -73,7 +73,7 @@ export function Stopwatch({
     commands.write(
       at,
       'timed',
-      { what, seconds: Math.round(seconds * 10) / 10, when, limitS, how },
+      { what, seconds: Math.round(seconds * 10) / 10, when, limitS, how, sdS: null },
       `Job ${job.number}: ${TIMED_WORDS[what].toLowerCase()} ${seconds.toFixed(1)} s`,
     );
   return (

@@ -3,7 +3,7 @@
 import { useCallback, useEffect, useRef, useState } from 'react';
 import type { Recording } from '@/formats/wav';
 
-/** A recording never gets longer than this, s. */
+/** A recording never gets longer than this, s, unless it is stated. */
 const LONGEST_S = 20;
 
 export interface Recorder {
@@ -15,6 +15,10 @@ export interface Recorder {
   readonly devices: readonly { readonly id: string; readonly label: string }[];
   readonly start: (deviceId: string | null) => Promise<void>;
   readonly stop: () => void;
+  /** The recording so far, from the last `forget` on. Null while it does not run. */
+  readonly peek: () => Recording | null;
+  /** Deletes the first seconds of the recording. */
+  readonly forget: (seconds: number) => void;
 }
 
 interface Running {
@@ -24,7 +28,11 @@ interface Running {
 }
 
 /** The microphone, without what a phone does to make speech clear: that takes away what is looked for. */
-export function useRecorder(onRecording: (recording: Recording) => void, onRefused: (problem: string) => void): Recorder {
+export function useRecorder(
+  onRecording: (recording: Recording) => void,
+  onRefused: (problem: string) => void,
+  longestS = LONGEST_S,
+): Recorder {
   const now = useRef<Running | null>(null);
   const [state, setState] = useState({ running: false, level: 0, seconds: 0 });
   const [devices, setDevices] = useState<Recorder['devices']>([]);
@@ -43,10 +51,9 @@ export function useRecorder(onRecording: (recording: Recording) => void, onRefus
   const stop = useCallback(() => {
     const run = end();
     if (!run) return;
-    const count = run.parts[0]?.length ?? 0;
-    if (count === 0) return onRefused('Nothing was heard from the microphone. Choose another one, or open a recording.');
-    const channels = Array.from({ length: count }, (_, c) => joined(run.parts.map((p) => p[c] ?? p[0]!)));
-    onRecording({ sampleRate: run.context.sampleRate, channels });
+    const recording = recordingOf(run);
+    if (!recording) return onRefused('Nothing was heard from the microphone. Choose another one, or open a recording.');
+    onRecording(recording);
   }, [end, onRecording, onRefused]);
 
   const start = useCallback(
@@ -85,9 +92,22 @@ export function useRecorder(onRecording: (recording: Recording) => void, onRefus
     [onRefused],
   );
   useEffect(() => {
-    if (state.seconds > LONGEST_S) stop();
-  }, [state.seconds, stop]);
-  return { ...state, devices, start, stop };
+    if (state.seconds > longestS) stop();
+  }, [state.seconds, stop, longestS]);
+  const peek = useCallback(() => now.current && recordingOf(now.current), []);
+  const forget = useCallback((seconds: number) => {
+    const run = now.current;
+    let left = run ? seconds * run.context.sampleRate : 0;
+    // Whole parts only: a tenth of a second each.
+    while (run && run.parts.length > 0 && left >= run.parts[0]![0]!.length) left -= run.parts.shift()![0]!.length;
+  }, []);
+  return { ...state, devices, start, stop, peek, forget };
+}
+
+function recordingOf({ parts, context }: Running): Recording | null {
+  const count = parts[0]?.length ?? 0;
+  if (count === 0) return null;
+  return { sampleRate: context.sampleRate, channels: Array.from({ length: count }, (_, c) => joined(parts.map((p) => p[c] ?? p[0]!))) };
 }
 
 function joined(parts: readonly Float32Array[]): Float32Array {

@@ -1,0 +1,34 @@
+import type { TimesReason } from '@/core/sound';
+
+/** Result of a recording, and what to do. */
+export const TIMES_ADVICE: Readonly<Record<TimesReason, string>> = {
+  both: 'Engagement and stop were heard.',
+  'engage-only': 'The engagement was heard, but no stop. Record until every part has stopped.',
+  'stop-only': 'The stop was heard, but no engagement. Start recording before you engage.',
+  wide: 'A time is uncertain. Place the phone nearer, out of the wind, and record another cycle.',
+  silent: 'The recording is silent. Check the chosen microphone, or use the stopwatch.',
+  'too-short': 'The recording is too short. Record from before the engagement until every part has stopped.',
+  'no-engine': 'No engine and no blades were heard. Place the phone nearer, or use the stopwatch.',
+  'no-blades': 'No blades were heard. Check the number of blade tips, place the phone nearer, or use the stopwatch.',
+  steady: 'No engagement and no stop were heard. Record a full cycle at full throttle, or use the stopwatch.',
+};
+
+/** A time with two standard deviations. */
+export const withDeviation = (seconds: number, sdS: number | null): string =>
+  sdS === null ? `${seconds.toFixed(1)} s` : `${seconds.toFixed(1)} s ± ${(2 * sdS).toFixed(1)} s`;
+
+export const cycleName = (number: number): string => `Cycle ${number}`;
+export const cyclesHeard = (count: number, wanted: number): string => `${count} of ${wanted} cycles heard`;
+export const runningAt = (rpm: number): string => `Blades at ${Math.round(rpm / 10) * 10} rpm`;
+export const engineSags = (share: number): string => `Engine speed falls by ${Math.round(100 * share)}% during engagement`;
+
+/** Verdict of a time against its limit. A time with its deviation across the limit is neither. */
+export function limitVerdict(seconds: number, sdS: number | null, limitS: number): { readonly text: string; readonly isOver: boolean } {
+  const reach = 2 * (sdS ?? 0);
+  if (seconds - reach > limitS) return { text: `■ Over the limit of ${limitS} s`, isOver: true };
+  if (seconds + reach > limitS) return { text: `▲ Too near the limit of ${limitS} s. Time it again`, isOver: seconds > limitS };
+  return { text: `Within the limit of ${limitS} s`, isOver: false };
+}
+
+export const trackText = (seconds: number, hz: number): string =>
+  `Blade speed over ${seconds.toFixed(0)} s, pass frequency up to ${Math.round(hz)} Hz`;
