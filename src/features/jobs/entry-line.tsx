@@ -26,7 +26,7 @@ export function LineView({ content: { pieces, media, asStored } }: { content: Li
         <>
           <br />
           {media.isSound ? (
-            // The sound is that of a tapped span, so there is nothing to caption.
+            // The sound is that of a belt or a machine, so there is nothing to caption.
 
             <audio
               controls

@@ -13,11 +13,11 @@ export const TIMES_ADVICE: Readonly<Record<TimesReason, string>> = {
   steady: 'No engagement and no stop were heard. Record a full cycle at full throttle, or use the stopwatch.',
 };
 
-/** A time with two standard deviations. */
-export const withDeviation = (seconds: number, sdS: number | null): string =>
-  sdS === null ? `${seconds.toFixed(1)} s` : `${seconds.toFixed(1)} s ± ${(2 * sdS).toFixed(1)} s`;
+/** Two standard deviations of a time. */
+export const deviation = (sdS: number | null): string => (sdS === null ? 'marks moved by hand' : `±${(2 * sdS).toFixed(1)} s`);
 
 export const cycleName = (number: number): string => `Cycle ${number}`;
+export const saveCycles = (count: number): string => (count === 1 ? 'Save cycle' : `Save ${count} cycles`);
 export const cyclesHeard = (count: number, wanted: number): string => `${count} of ${wanted} cycles heard`;
 export const runningAt = (rpm: number): string => `Blades at ${Math.round(rpm / 10) * 10} rpm`;
 export const engineSags = (share: number): string => `Engine speed falls by ${Math.round(100 * share)}% during engagement`;

@@ -3,18 +3,8 @@
 import Box from '@mui/material/Box';
 import Slider from '@mui/material/Slider';
 import type { TimesHeard } from '@/core/sound';
+import type { Marks } from './marks';
 import { trackText } from './messages';
-
-/** Marks of a cycle, s from the start of the recording. */
-export interface Marks {
-  readonly engage: readonly [number, number] | null;
-  readonly stop: readonly [number, number] | null;
-}
-
-export const marksOf = ({ engage, stop }: TimesHeard): Marks => ({
-  engage: engage && [engage.at, engage.at + engage.seconds],
-  stop: stop && [stop.at, stop.at + stop.seconds],
-});
 
 const WIDE = 480;
 const HIGH = 120;
@@ -39,13 +29,18 @@ export function TimesTrack({
   const places = parts.flatMap((w) => [...marks[w]!]);
   const names = parts.flatMap((w) => [...NAMES[w]]);
   return (
-    <Box sx={{ display: 'grid' }}>
+    <Box sx={{ display: 'grid', px: 1.5 }}>
+      <Box sx={{ fontSize: 13, color: 'var(--ts-quiet)' }}>Pass frequency, up to {Math.round(top)} Hz</Box>
       <SpeedCurve {...{ heard, until, top, places, names }} />
-      <Box sx={{ px: 1.5 }}>
+      <Box sx={{ display: 'flex', justifyContent: 'space-between', fontSize: 13, color: 'var(--ts-quiet)' }}>
+        <span>0 s</span>
+        <span>{until.toFixed(0)} s</span>
+      </Box>
+      <Box>
         <Slider
           value={places}
           min={0}
-          max={Math.ceil(until / STEP_S) * STEP_S}
+          max={until}
           step={STEP_S}
           disableSwap
           track={false}

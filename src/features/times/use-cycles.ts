@@ -6,6 +6,7 @@ import { useRecorder } from '@/client/recorder';
 import { signal } from '@/client/signal';
 import { askTimes } from '@/client/solver';
 import type { Recording } from '@/formats/wav';
+import type { Marks } from './marks';
 import { TIMES_ADVICE } from './messages';
 
 /** One engagement with its stop, as heard. */
@@ -14,6 +15,8 @@ export interface Cycle {
   readonly heard: TimesHeard;
   readonly recording: Recording;
   readonly isSimulated: boolean;
+  /** Marks that a person moved; null where they are as heard. */
+  readonly moved: Marks | null;
 }
 
 /** A recording of several cycles never gets longer than this, s. */
@@ -44,7 +47,7 @@ export function useCycles(options: TimesOptions) {
 
   const add = useCallback((heard: TimesHeard, recording: Recording, isSimulated: boolean) => {
     const number = ++count.current;
-    setCycles((before) => [...before, { number, heard, recording, isSimulated }]);
+    setCycles((before) => [...before, { number, heard, recording, isSimulated, moved: null }]);
     if (!isSimulated) signal('taken');
   }, []);
   const hear = useCallback(
@@ -102,6 +105,10 @@ export function useCycles(options: TimesOptions) {
     setProblem('');
     await recorder.start(null);
   }, [recorder]);
+  const move = useCallback(
+    (number: number, moved: Marks | null) => setCycles((before) => before.map((c) => (c.number === number ? { ...c, moved } : c))),
+    [],
+  );
   const discard = useCallback((number: number) => setCycles((before) => before.filter((c) => c.number !== number)), []);
-  return { cycles, problem, setProblem, busy, recorder, start, hear, discard };
+  return { cycles, problem, setProblem, busy, recorder, start, hear, move, discard };
 }
