@@ -63,7 +63,7 @@ test('hears a cycle by itself on a phone, and saves both times with their record
   expect(Math.abs((await read('Stop time')) - cycle.stopS)).toBeLessThanOrEqual(Math.max(0.3, 0.1 * cycle.stopS));
   await times.getByRole('button', { name: /^Save (cycle|\d cycles)$/ }).click();
   await page.setViewportSize({ width: 1280, height: 800 });
-  await expect(ticketOf(page)).toContainText(/Engagement time \(final\): \d\.\d s \(by sound, ±\d\.\d s\)/);
-  await expect(ticketOf(page)).toContainText(/Stop time \(final\): \d\.\d s.*\(by sound, ±\d\.\d s\)/);
+  await expect(ticketOf(page)).toContainText(/Engagement time \(final\): \d\.\d\ss \(by sound, ±\d\.\d\ss\)/);
+  await expect(ticketOf(page)).toContainText(/Stop time \(final\): \d\.\d\ss.*\(by sound, ±\d\.\d\ss\)/);
   await expect(ticketOf(page).locator('audio').last()).toBeVisible();
 });
