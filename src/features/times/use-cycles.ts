@@ -5,6 +5,7 @@ import type { TimesHeard, TimesOptions } from '@/core/sound';
 import { useRecorder } from '@/client/recorder';
 import { signal } from '@/client/signal';
 import { askTimes } from '@/client/solver';
+import { useWakeLock } from '@/client/wake-lock';
 import type { Recording } from '@/formats/wav';
 import type { Marks } from './marks';
 import { TIMES_ADVICE } from './messages';
@@ -75,6 +76,7 @@ export function useCycles(options: TimesOptions) {
   );
   const recorder = useRecorder(finish, setProblem, LONGEST_S);
   const { running, seconds, peek, forget } = recorder;
+  useWakeLock(running);
   const analysedAt = useRef(0);
   useEffect(() => {
     if (!running) {

@@ -35,6 +35,10 @@ const CERTAINTY = 0.8;
 
 const weightAt = (share: number): number => Math.min(1, Math.max(0, (share - SILENT_SHARE) / 0.35));
 
+/** Deviation of an end after that of the recording, s, and the largest evidence against it. */
+const CUT_S = 0.3;
+const MOST_CUT = 9;
+
 /** From the clunk until the belt is slack, and until the brake applies: an electric clutch, and a lever. */
 const DELAYS = [
   { slackS: 0.04, brakeS: 0.06 },
@@ -94,6 +98,8 @@ export function fitStop(x: Float64Array, rate: number, runHz: number, near: numb
   for (let k = 0; k < map.frames; k++)
     running[k + 1] = running[k]! + sumAlong(map, { cells: steady.cells.subarray(0, 1), parts: steady.parts.subarray(0, 4) }, k);
   const level = running[first]! / Math.max(1, first);
+  // A person records until every part has stopped, so the end is rarely after that of the recording.
+  const cut = (end: number) => Math.min(MOST_CUT, 0.5 * (Math.max(0, end - seconds) / CUT_S) ** 2);
   const all: Path[] = [];
   for (let time = SHORTEST_S; time < LONGEST_S; time *= 1.035)
     for (const law of LAWS) {
@@ -109,7 +115,7 @@ export function fitStop(x: Float64Array, rate: number, runHz: number, near: numb
           const gain = running[k]! + falls;
           const at = fromS + k * MAP_HOP_S;
           all.push({
-            ...{ at, seconds: time, gain: falls, ln: CERTAINTY * gain + clunk(at) - 0.5 * odd * odd },
+            ...{ at, seconds: time, gain: falls, ln: CERTAINTY * gain + clunk(at) - 0.5 * odd * odd - cut(at + time) },
             shape: { law, slackS, brakeS },
           });
         }

@@ -48,7 +48,8 @@ const EDGE_S = 0.9;
 
 /** Least clarity of a run. True runs score 11 or more per second; engines alone, voices and wind 8 or less. */
 const LEAST_RUN = 9;
-const LEAST_LEVEL = 0.45;
+/** Least mean score in the map of a run that is clear in the orders of the engine. */
+const LEAST_LEVEL = 0.08;
 const LEAST_SAG = 0.04;
 /** Change of the engine speed at the release: it rises as its load ends, idles or stops. */
 const LEAST_JUMP = 0.006;
@@ -56,7 +57,7 @@ const LEAST_DROP = 0.04;
 /** Sum of scores of a fall that needs no jump of the engine. */
 const CLEAR_FALL = 14;
 const LEAST_FALL = 3;
-/** The same where the engine idles or stops after it. */
+/** The same where the engine idles or stops after it, or runs on as before. */
 const DROP_FALL = 7;
 /** Least clarity of the engine during the run. In noise, voices and wind the best path has 0.5 to 0.9. */
 const LEAST_ENGINE = 0.95;
@@ -185,7 +186,8 @@ function isStop(
   const later = [fit.at + 0.35, Math.min(seconds, fit.at + 1)] as const;
   const jump = meanOf(engine, ...later) / before - 1;
   if (fit.gain > CLEAR_FALL) return true;
-  return jump < -LEAST_DROP ? fit.gain > DROP_FALL : jump > LEAST_JUMP && isHeard(...later);
+  if (jump < -LEAST_DROP) return fit.gain > DROP_FALL;
+  return isHeard(...later) && (jump > LEAST_JUMP || fit.gain > DROP_FALL);
 }
 
 interface Found {
