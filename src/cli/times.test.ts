@@ -18,7 +18,7 @@ const cycle = simulatedCycle({ engineRpm: 3100, ratio: 1.1, spindles: 1, hasBrak
 
 beforeAll(() => {
   execFileSync(process.execPath, [join(root, 'scripts/build-command.mjs')]);
-});
+}, 60_000);
 
 describe('times', () => {
   it('answers one recording as an object and several as an array, in order', () => {

@@ -252,7 +252,7 @@ describe('a stack on screen', () => {
     open(kept);
     await press(/^Down: Idler/);
     await press('Save stack');
-    expect(await screen.findByText('Another user changed this stack.')).toBeTruthy();
+    expect(await screen.findByText('Another user changed this stack. Save again to replace their version.')).toBeTruthy();
     answer({ ok: true, value: { version: 8 } });
     await press('Save stack');
     await waitFor(() => expect(sent.map((s) => (s.input as { version: number }).version)).toEqual([3, 7]));
