@@ -9,14 +9,10 @@ export interface FittedEngage {
   readonly sd: number;
   /** Time at which the belt follows without slip. */
   readonly meetsAt: number;
-  /** Sum of scores of the rise, and per second of it. */
-  readonly gain: number;
   /** Loss of engine speed while the belt slips, as a share. */
   readonly sag: number;
   /** Mean score once the blades follow the engine. */
   readonly level: number;
-  /** Strength of the sudden sound at the lever. */
-  readonly clunk: number;
   /** Share of the running speed at a time up to `meetsAt`. */
   readonly shareAt: (t: number) => number;
 }
@@ -115,10 +111,8 @@ export function fitEngage(
     seconds: time.value,
     sd: time.sd,
     meetsAt: best.meetsAt,
-    gain: best.gain,
     sag: sag?.depth ?? 0,
     level: follows[last]! / Math.max(1, map.frames - last),
-    clunk: clunks.at(at.value, 0.03),
     shareAt: (t) => engine(best.meetsAt) * Math.max(0, (t - best.meetsAt + best.rise) / best.rise) ** best.exponent,
   };
 }

@@ -7,18 +7,12 @@ export interface FittedStop {
   /** Start of the fall, as if the lever had been released at it less the usual delay. */
   readonly at: number;
   readonly seconds: number;
-  readonly half: number;
-  readonly brakeDelayS: number;
   /** Sum of scores along the path, over that of blades that run on. */
   readonly gain: number;
   /** Mean score before the release. */
   readonly level: number;
-  /** ln of the odds that the lever was heard. */
-  readonly clunk: number;
   /** Standard deviation of the end, s. */
   readonly endSd: number;
-  /** Standard deviation of the start, s. */
-  readonly atSd: number;
   /** Share of the running speed at a time. */
   readonly shareAt: (t: number) => number;
 }
@@ -135,13 +129,9 @@ export function fitStop(x: Float64Array, rate: number, runHz: number, near: numb
   return {
     at: at.value,
     seconds: time.value,
-    half: best.shape.law.half,
-    brakeDelayS: best.shape.brakeS,
     gain: best.gain,
     level,
-    clunk: clunk(at.value),
     endSd: time.sd,
-    atSd: at.sd,
     shareAt: (t) => share(t - best.at),
   };
 }
