@@ -10,7 +10,11 @@ import { as } from './people';
 import { expect, test } from './test';
 
 /** Sound of the browser’s microphone, repeated: a simulated machine that is engaged and released. */
-const cycle = simulatedCycle({ engineRpm: 3100, ratio: 1.1, spindles: 1, hasBrake: true, bladeInertia: 0.7 }, 2, seededRandom(5));
+const cycle = simulatedCycle(
+  { engineRpm: 3100, ratio: 1.1, spindles: 1, hasBrake: true, bladeInertia: 0.7, spindleGap: 0 },
+  2,
+  seededRandom(5),
+);
 const played = join(mkdtempSync(join(tmpdir(), 'taut-cycle-')), 'cycle.wav');
 const wide = Float32Array.from({ length: cycle.sound.length * 3 }, (_, i) => cycle.sound[Math.floor(i / 3)]!);
 writeFileSync(played, writeWav({ sampleRate: 48000, channels: [wide] }));

@@ -4,9 +4,12 @@ import { drawRunning, RUNNING_KINDS, type RunningScene } from '../src/lab/runnin
 
 /**
  * Compares times by sound with a stopwatch that follows the loudness alone, on simulated machines, seeded. Prints the
- * right times of each class, false answers, deviations that hold, and processor seconds per second of sound. Exits with 1 if the loudness stopwatch is better in a class.
+ * right times of each class, false answers and deviations that hold. Then signs heard, and processor seconds per second
+ * of sound. Exits with 1 if the loudness stopwatch is better in a class.
  */
 const EACH = Number(process.argv[2] ?? 20);
+/** First seed of a class. */
+const FIRST = Number(process.argv[3] ?? 100_000);
 
 interface Times {
   readonly engage: number | null;
@@ -35,16 +38,33 @@ function loudnessStopwatch({ sound, sampleRate }: RunningScene): Times {
 const isNear = (seconds: number | null, truth: number, s: number, share: number) =>
   seconds !== null && Math.abs(seconds - truth) <= Math.max(s, share * truth);
 
+/** Signs that are there, those of them that were heard, and those heard that are not there. */
+const signs = { squeals: { there: 0, heard: 0, wrong: 0, without: 0 }, gap: { there: 0, heard: 0, wrong: 0, without: 0 } };
+function countSigns({ signs: truth }: RunningScene, heard: ReturnType<typeof hearTimes>): void {
+  if (!heard.engage) return;
+  const count = (of: (typeof signs)['gap'], isThere: boolean, isHeard: boolean, isRight: boolean) => {
+    if (isThere) of.there++;
+    else of.without++;
+    if (isThere && isHeard && isRight) of.heard++;
+    if (isHeard && !(isThere && isRight)) of.wrong++;
+  };
+  count(signs.squeals, truth.squeals, heard.signs.squeals, true);
+  const gap = heard.signs.spindleGap;
+  const isNear = gap !== null && truth.gaps.some((g) => Math.abs(g - gap) < 0.003);
+  count(signs.gap, truth.gaps.length > 0, gap !== null, isNear);
+}
+
 let [right, all, honest, answered, falseOnes, without, cpu, audio, worse] = [0, 0, 0, 0, 0, 0, 0, 0, 0];
 for (const [j, kind] of RUNNING_KINDS.entries()) {
   const count = { own: 0, loud: 0, times: 0 };
   for (let i = 0; i < EACH; i++) {
-    const scene = drawRunning(kind, seededRandom(100_000 + 1000 * j + i));
+    const scene = drawRunning(kind, seededRandom(FIRST + 1000 * j + i));
     const began = process.cpuUsage();
     const heard = hearTimes([scene.sound], scene.sampleRate, { blades: scene.blades, tips: scene.tips, runRpm: scene.runRpm ?? undefined });
     const { user, system } = process.cpuUsage(began);
     [cpu, audio] = [cpu + (user + system) / 1e6, audio + scene.seconds];
     const loud = loudnessStopwatch(scene);
+    countSigns(scene, heard);
     if (kind === 'none') {
       without++;
       if (heard.quality !== 'none') falseOnes++;
@@ -76,5 +96,7 @@ console.log(
   `right: ${((100 * right) / all).toFixed(1)}% of ${all} times; within two deviations: ${((100 * honest) / answered).toFixed(0)}% of ${answered}`,
 );
 console.log(`false answers: ${falseOnes} of ${without} without an engagement`);
+for (const [name, { there, heard, wrong, without: none }] of Object.entries(signs))
+  console.log(`sign ${name}: heard ${heard} of ${there}; wrong ${wrong} of ${there + none} engagements`);
 console.log(`${(cpu / audio).toFixed(3)} s of processor a second of sound`);
 process.exitCode = worse > 0 ? 1 : 0;

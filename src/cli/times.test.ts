@@ -14,7 +14,11 @@ const recording = (name: string, samples: Float32Array, sampleRate = 16000) => {
   writeFileSync(join(folder, name), writeWav({ sampleRate, channels: [samples] }));
   return join(folder, name);
 };
-const cycle = simulatedCycle({ engineRpm: 3100, ratio: 1.1, spindles: 1, hasBrake: true, bladeInertia: 0.7 }, 3, seededRandom(6));
+const cycle = simulatedCycle(
+  { engineRpm: 3100, ratio: 1.1, spindles: 1, hasBrake: true, bladeInertia: 0.7, spindleGap: 0 },
+  3,
+  seededRandom(6),
+);
 
 beforeAll(() => {
   execFileSync(process.execPath, [join(root, 'scripts/build-command.mjs')]);

@@ -31,6 +31,11 @@ export interface RunningScene {
   readonly blades: number;
   /** Speed as a person would state it, rpm. Null where none is stated. */
   readonly runRpm: number | null;
+  readonly signs: {
+    readonly squeals: boolean;
+    /** Differences of speed between the loudest spindle and each other one, as shares. */
+    readonly gaps: readonly number[];
+  };
 }
 
 type Random = () => number;
@@ -205,7 +210,7 @@ function withEngagement(kind: RunningKind, random: Random, rates: readonly numbe
   const whole: SoundScene = {
     ...scene,
     knocks,
-    squeal: !clutch && chance(0.3) ? { hz: between(600, 1700), overDb: between(-9, 1) } : null,
+    squeal: !clutch && chance(0.3) ? { hz: between(600, 1700), falls: between(0.5, 0.75), overDb: between(-9, 1) } : null,
     rub: stop.rub && releaseAt !== null ? { from: releaseAt + stop.brakeDelayS, underDb: between(9, 22) } : null,
   };
   const levers: Levers = { engageAt, releaseAt, running: run };
@@ -225,6 +230,10 @@ function withEngagement(kind: RunningKind, random: Random, rates: readonly numbe
     tips,
     blades: spindles,
     runRpm: hint,
+    signs: {
+      squeals: whole.squeal !== null && engageAt !== null,
+      gaps: scene.spindles.slice(1).map((s) => Math.abs(s.pitch - 1)),
+    },
   };
 }
 
@@ -349,5 +358,6 @@ function withoutEngagement(random: Random, rates: readonly number[]): RunningSce
     tips,
     blades: 1,
     runRpm: chance(0.5) ? between(2200, 3600) : null,
+    signs: { squeals: false, gaps: [] },
   };
 }

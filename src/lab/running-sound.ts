@@ -34,8 +34,8 @@ export interface SoundScene {
   };
   /** Knocks of lever and clutch, and others: time, and peak over the level of the machine, dB. */
   readonly knocks: readonly { readonly at: number; readonly overDb: number }[];
-  /** Squeal at full slip, Hz, and its level over the engine, dB. */
-  readonly squeal: { readonly hz: number; readonly overDb: number } | null;
+  /** Squeal: pitch at full slip, Hz, share by which it falls until the slip ends, and level over the engine, dB. */
+  readonly squeal: { readonly hz: number; readonly falls: number; readonly overDb: number } | null;
   /** Rub of the brake, dB below the machine. */
   readonly rub: { readonly from: number; readonly underDb: number } | null;
   /** Noise of the place, dB below the blades, and the share of it that is wind. */
@@ -310,7 +310,7 @@ export function runningSound(motion: Motion, scene: SoundScene, levers: Levers, 
     for (let i = 0; i < n; i++) {
       const s = at(motion.slip, motion, i, rate);
       if (s < 0.02) continue;
-      phase += (scene.squeal.hz * (0.35 + 0.65 * s) * sway(i)) / rate;
+      phase += (scene.squeal.hz * (1 - scene.squeal.falls * (1 - s)) * sway(i)) / rate;
       cry[i] = Math.min(1, 4 * s) * (Math.sin(TAU * phase) + 0.4 * Math.sin(2 * TAU * phase));
     }
     add(sound, cry, engineLevel * db(scene.squeal.overDb));

@@ -1,3 +1,4 @@
+export { CYCLE_CHECKS, cycleBehaviour } from './cycle';
 export { MODELS, modelOf } from './machines';
 export type { Model, ModelLetters } from './machines';
 export { anySeed, codeText, readCode } from './code';

@@ -3,4 +3,4 @@ export type { HeardTap, TapHeard, TapOptions, TapReason } from './tap-meter';
 export { soundPicture } from './picture';
 export type { SoundPicture } from './picture';
 export { hearTimes } from './running/hear-times';
-export type { HeardTime, TimesHeard, TimesOptions, TimesReason } from './running/hear-times';
+export type { CycleSigns, HeardTime, TimesHeard, TimesOptions, TimesReason } from './running/hear-times';

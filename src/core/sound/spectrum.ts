@@ -19,9 +19,20 @@ export function transform(samples: ArrayLike<number>, size: number): Float64Arra
   return out;
 }
 
+/** Work space by size. Long recordings take thousands of spectra, and new arrays for each would fill the memory. */
+const spaces = new Map<number, { readonly input: Float64Array; readonly out: Float64Array }>();
+function spaceFor(size: number) {
+  let space = spaces.get(size);
+  if (!space) spaces.set(size, (space = { input: new Float64Array(size), out: new Float64Array(2 * size) }));
+  return space;
+}
+
 /** Power in each bin up to half the rate: size/2 + 1 numbers. */
-export function powers(samples: ArrayLike<number>, size: number): Float64Array {
-  const s = transform(samples, size);
+export function powers(samples: Float64Array, size: number): Float64Array {
+  const { input, out: s } = spaceFor(size);
+  input.fill(0);
+  input.set(samples);
+  planFor(size).realTransform(s, input);
   const out = new Float64Array(size / 2 + 1);
   for (let k = 0; k < out.length; k++) out[k] = s[2 * k]! * s[2 * k]! + s[2 * k + 1]! * s[2 * k + 1]!;
   return out;

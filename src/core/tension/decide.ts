@@ -9,6 +9,9 @@ export type Engagement = 'prompt' | 'soft' | 'slips';
 export const engagementOf = (seconds: number): Engagement =>
   seconds < ENGAGES.prompt ? 'prompt' : seconds <= ENGAGES.slips ? 'soft' : 'slips';
 
+/** A stop under `stopS` is hard, s. A prompt engagement is sudden where the engine loses the share `sag` of its speed. */
+export const SUDDEN = { stopS: 1, sag: 0.15 } as const;
+
 export interface DecideAsk {
   readonly band: TensionBand;
   /** Range of the manual’s target, N: it takes precedence. Null without one. */

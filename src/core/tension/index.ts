@@ -13,7 +13,7 @@ export { clampingOf } from './clamping';
 export type { ClampingAllowance, RecordedReading } from './clamping';
 export { beltsSharing, CONDITIONS, guessKw, isSprung, newBeltTarget, withLoads, withoutBelts } from './basis';
 export type { Condition, LoadGuess } from './basis';
-export { decide, engagementOf, ENGAGES } from './decide';
+export { decide, engagementOf, ENGAGES, SUDDEN } from './decide';
 export type { DecideAsk, Decided, DecideReason, Engagement } from './decide';
 export { isLooseByDesign, slackByDesign } from './loose';
 export type { LooksLoose, SlackByDesign } from './loose';

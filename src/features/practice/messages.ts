@@ -8,6 +8,8 @@ export const practiceCodeText = (code: string): string => `The code is ${code}. 
 export const everythingRefitted = (minutes: number, looked: boolean): string =>
   `Every part is refitted. Engage and release the drive five times and watch it: ${minutes} min.${looked ? '' : ' Nothing was checked yet.'}`;
 
+export const soundTakes = (minutes: number): string => `A cycle answers the checks of its times: ${minutes} min once after each repair.`;
+
 export const practiceTotals = ({
   sessions,
   found,

@@ -107,7 +107,7 @@ export function SessionScreen({ session: first }: { session: StoredPracticeSessi
             {here === 'ask' && (
               <>
                 <Panel key="ask" {...props} writable={false} />
-                <AskedAndRun props={props} model={model} />
+                <AskedAndRun {...{ props, model, played }} />
               </>
             )}
             {here === 'look' && <Panel key="look" {...props} />}

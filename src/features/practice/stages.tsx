@@ -7,8 +7,10 @@ import ButtonBase from '@mui/material/ButtonBase';
 import Typography from '@mui/material/Typography';
 import { useMemo, useState } from 'react';
 import { checksFor, vocabulary } from '@/core/fault';
+import type { Drive } from '@/core/drive';
 import { findingsOf, type OrderedCheck } from '@/core/job';
-import type { Model } from '@/core/practice';
+import { USUAL_LIMITS } from '@/core/machine';
+import { CYCLE_CHECKS, cycleBehaviour, type Model } from '@/core/practice';
 import { Fold } from '@/ui/fold';
 import { blank, lazyPart } from '@/ui/lazy';
 import { DriveSketch } from '@/ui/plate/sketch';
@@ -16,14 +18,14 @@ import { CheckCard } from '../jobs/stages/look/check-card';
 import { StageFrame } from '../jobs/stages/frame';
 import type { StageProps } from '../jobs/stages/module';
 import type { PlayedSession } from './use-practice-session';
-import { everythingRefitted } from './messages';
+import { everythingRefitted, soundTakes } from './messages';
 
 const Listen = lazyPart(async () => (await import('../times/listen')).Listen, blank(200));
 
 const words = vocabulary();
 
 /** Questions to the customer, and checks with the machine running, before anything is removed. */
-export function AskedAndRun({ props, model }: { props: StageProps; model: Model }) {
+export function AskedAndRun({ props, model, played }: { props: StageProps; model: Model; played: PlayedSession }) {
   const [open, setOpen] = useState<string | null>(null);
   const found = useMemo(() => findingsOf(props.job.entries), [props.job.entries]);
   const complaints = useMemo(() => props.job.entries.flatMap((e) => (e.type === 'asked' ? e.body.complaints : [])), [props.job.entries]);
@@ -66,13 +68,33 @@ export function AskedAndRun({ props, model }: { props: StageProps; model: Model 
           );
         })}
       </Box>
-      {props.jobContext.drive && model.kind !== 'cvt' && (
+      {props.jobContext.drive && !played.over && timedBySound(model).length > 0 && (
         <Fold title="Times by sound" says="simulated machine">
-          <Listen drive={props.jobContext.drive} limitS={null} wanted={1} onSave={null} />
+          <Box sx={{ mb: 1 }}>{soundTakes(timedBySound(model).reduce((a, c) => a + c.minutes, 0))}</Box>
+          <SimulatedCycles drive={props.jobContext.drive} {...{ model, played }} />
         </Fold>
       )}
     </Box>
   );
+}
+
+/** Checks of a machine that one cycle answers. */
+const timedBySound = ({ kind }: Model) =>
+  words.checks.filter((c) => (CYCLE_CHECKS as readonly string[]).includes(c.id) && c.kinds.includes(kind));
+
+/** Limit of the stop time of a simulated machine, s. */
+const STOP_LIMIT_S = USUAL_LIMITS.stop['ride-on'];
+
+/** Cycles of the machine of the session. A cycle is a move: it answers the checks of both times, unless they are answered. */
+function SimulatedCycles({ drive, model, played }: { drive: Drive; model: Model; played: PlayedSession }) {
+  const { session, stored, play } = played;
+  const run = () => {
+    const since = session.now.history.slice(session.now.history.findLastIndex((e) => 'fixed' in e) + 1);
+    for (const { id, label } of timedBySound(model))
+      if (!since.some((e) => 'check' in e && e.check === id)) play({ look: id }, `Practice: ${label}`);
+    return cycleBehaviour(words, stored.machine, session, STOP_LIMIT_S);
+  };
+  return <Listen drive={drive} limitS={STOP_LIMIT_S} wanted={1} onSimulate={run} onSave={null} />;
 }
 
 /** Test run that shows whether the complaint is fixed. Then the machine may be handed back. */

@@ -9,9 +9,9 @@ import LinearProgress from '@mui/material/LinearProgress';
 import { useCallback, useRef, useState } from 'react';
 import { QUIET_SCENE, tapSound } from '@/lab/tap-synthesis';
 import { seededRandom } from '@/core/drive';
-import { readWav, type Recording } from '@/formats/wav';
+import type { Recording } from '@/formats/wav';
 import { Choices } from '@/ui/choices';
-import { Icon } from '@/ui/icons';
+import { SoundSources } from '@/ui/sound-sources';
 import { useRecorder } from '@/client/recorder';
 import { signal } from '@/client/signal';
 import { askTap } from '@/client/solver';
@@ -40,6 +40,12 @@ export function meanOf(taps: readonly { readonly hz: number; readonly sdHz: numb
 
 type OnNote = (hz: number, recorded: Blob | null) => void;
 const toTenth = (hz: number): number => Math.round(hz * 10) / 10;
+
+/** Sound of a tap, a little below the target. */
+const simulatedTap = (targetHz: number): Recording => ({
+  sampleRate: QUIET_SCENE.sampleRate,
+  channels: [tapSound({ ...QUIET_SCENE, hz: 0.9 * targetHz }, seededRandom(Math.floor(targetHz * 1000)))],
+});
 
 /** Recording that is analysed, from the microphone, a file or the simulated tapper. */
 function useHeard(targetHz: number | null) {
@@ -72,7 +78,16 @@ export function TapMeter({ targetHz, onNote }: { targetHz: number | null; onNote
   const recorder = useRecorder(take, setProblem);
   return (
     <Box component="section" aria-label="Tap meter" sx={{ display: 'grid', gap: 1.25 }}>
-      <Sources {...{ recorder, device, busy, listen, targetHz }} isFirst={now === null} onProblem={setProblem} />
+      <SoundSources
+        {...{ recorder, busy }}
+        isFirst={now === null}
+        fileLabel="Recording, a WAV file"
+        stop={`Enough, ${recorder.seconds.toFixed(0)} s`}
+        simulate={{ text: 'Simulate tap', run: () => void listen(simulatedTap(targetHz ?? 60), true) }}
+        onStart={() => void recorder.start(device)}
+        onRecording={take}
+        onProblem={setProblem}
+      />
       {recorder.devices.length > 1 && !recorder.running && (
         <Choices label="Microphone" value={device ?? recorder.devices[0]!.id} options={recorder.devices} onChoose={(id) => setDevice(id)} />
       )}
@@ -89,81 +104,6 @@ export function TapMeter({ targetHz, onNote }: { targetHz: number | null; onNote
         </Alert>
       )}
       {now && !recorder.running && <HeardTaps key={now.number} now={now} onNote={onNote} />}
-    </Box>
-  );
-}
-
-/** Buttons of the three sources: microphone, file, simulated tapper. */
-function Sources({
-  recorder,
-  device,
-  busy,
-  listen,
-  targetHz,
-  isFirst,
-  onProblem,
-}: {
-  recorder: ReturnType<typeof useRecorder>;
-  device: string | null;
-  busy: boolean;
-  listen: (recording: Recording, simulated?: boolean) => Promise<void>;
-  targetHz: number | null;
-  isFirst: boolean;
-  onProblem: (problem: string) => void;
-}) {
-  const file = useRef<HTMLInputElement>(null);
-  const open = async (chosen: File) => {
-    const read = readWav(new Uint8Array(await chosen.arrayBuffer()));
-    if (read.ok) await listen(read.recording);
-    else onProblem(`${chosen.name}: ${read.problem}.`);
-  };
-  const simulate = () => {
-    const hz = targetHz ?? 60;
-    const random = seededRandom(Math.floor(hz * 1000));
-    return listen({ sampleRate: QUIET_SCENE.sampleRate, channels: [tapSound({ ...QUIET_SCENE, hz: 0.9 * hz }, random)] }, true);
-  };
-  return (
-    <Box
-      sx={{
-        ...{ display: 'flex', flexWrap: 'wrap', gap: 1 },
-        // All three in one row of a phone.
-        '& .MuiButton-root': { minHeight: 56, px: { xs: 1.25, sm: 2 } },
-        '& .MuiButton-startIcon': { display: { xs: 'none', sm: 'inherit' } },
-      }}
-    >
-      {recorder.running ? (
-        <Button variant="contained" size="large" onClick={recorder.stop} startIcon={<Icon name="check" size={18} />}>
-          Enough, {recorder.seconds.toFixed(0)} s
-        </Button>
-      ) : (
-        <Button variant={isFirst ? 'contained' : 'outlined'} size="large" disabled={busy} onClick={() => void recorder.start(device)}>
-          Listen
-        </Button>
-      )}
-      <Button
-        variant="outlined"
-        size="large"
-        disabled={busy || recorder.running}
-        startIcon={<Icon name="upload" size={18} />}
-        onClick={() => file.current?.click()}
-      >
-        Open recording
-      </Button>
-      <Button size="large" disabled={busy || recorder.running} onClick={() => void simulate()}>
-        Simulate tap
-      </Button>
-      <input
-        ref={file}
-        type="file"
-        hidden
-        accept="audio/wav,audio/x-wav,.wav"
-        aria-label="Recording, a WAV file"
-        onChange={(e) => {
-          const [chosen] = e.target.files ?? [];
-          if (chosen) void open(chosen);
-          e.target.value = '';
-        }}
-      />
     </Box>
   );
 }

@@ -4,22 +4,26 @@ import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import { ENGAGES, engagementOf } from '@/core/tension';
 import { marksOf, timesOf, type Marks, type TakenTime } from './marks';
-import { cycleName, deviation, engineSags, limitVerdict, runningAt, TIMES_ADVICE } from './messages';
+import { cycleName, deviation, limitVerdict, runningAt, TIMES_ADVICE } from './messages';
+import type { CycleSign } from './signs';
+import { SignRow, type RecordSign } from './sign-row';
 import { TimesTrack } from './times-track';
 import type { Cycle } from './use-cycles';
-
-/** Sag of the engine from which it is worth a line. */
-const WORTH_SAG = 0.2;
 
 /** One cycle: its times in figures that can be read from three metres, its speed over time, and its marks. */
 export function CycleCard({
   cycle: { number, heard, recording, isSimulated, moved },
+  signs,
   limitS,
+  record,
   onMove,
   onDiscard,
 }: {
   cycle: Cycle;
+  signs: readonly CycleSign[];
   limitS: number | null;
+  /** Null where nothing is recorded. */
+  record: RecordSign | null;
   /** Null resets the marks. */
   onMove: (marks: Marks | null) => void;
   onDiscard: () => void;
@@ -38,7 +42,9 @@ export function CycleCard({
       </Box>
       <BigTimes times={timesOf(heard, moved)} limitS={limitS} />
       <Box>{TIMES_ADVICE[heard.reason]}</Box>
-      {heard.engineSag !== null && heard.engineSag >= WORTH_SAG && <Box>{engineSags(heard.engineSag)}.</Box>}
+      {signs.map((sign) => (
+        <SignRow key={sign.text} sign={sign} record={isSimulated ? null : record} />
+      ))}
       <TimesTrack {...{ heard, seconds, onMove }} marks={moved ?? marksOf(heard)} />
       {moved && <Box sx={{ fontSize: 14, color: 'var(--ts-quiet)' }}>You moved the marks. The times have no calculated deviation.</Box>}
       <Box sx={{ display: 'flex', gap: 1, flexWrap: 'wrap', '& .MuiButton-root': { minHeight: 56 } }}>

@@ -6,14 +6,15 @@ import Button from '@mui/material/Button';
 import LinearProgress from '@mui/material/LinearProgress';
 import { useMemo, useRef, useState } from 'react';
 import { seededRandom, type Drive } from '@/core/drive';
-import { cycleFacts, simulatedCycle, type CycleFacts } from '@/lab/simulated-cycle';
-import { readWav, type Recording } from '@/formats/wav';
+import { cycleFacts, simulatedCycle, type CycleBehaviour, type CycleFacts } from '@/lab/simulated-cycle';
+import type { Recording } from '@/formats/wav';
 import { Choices } from '@/ui/choices';
-import type { Recorder } from '@/client/recorder';
-import { Icon } from '@/ui/icons';
+import { SoundSources } from '@/ui/sound-sources';
 import { CycleCard } from './cycle-card';
 import { timesOf, type TakenTime } from './marks';
 import { cyclesHeard, saveCycles } from './messages';
+import type { RecordSign } from './sign-row';
+import { signsOf } from './signs';
 import { useCycles } from './use-cycles';
 
 const SPINDLES = ['1', '2', '3'] as const;
@@ -22,20 +23,32 @@ type Spindles = (typeof SPINDLES)[number];
 type Tips = (typeof TIPS)[number];
 const optionsOf = <T extends string>(ids: readonly T[]) => ids.map((id) => ({ id, label: id }));
 
+/** Recording of a cycle of a simulated machine. */
+function simulated(facts: CycleFacts, tips: number, seed: number, behaviour: CycleBehaviour): Recording {
+  const { sound, sampleRate } = simulatedCycle(facts, tips, seededRandom(seed), behaviour);
+  return { sampleRate, channels: [sound] };
+}
+
 /**
  * Times the engagement and the stop by the sound of the machine, cycle after cycle.
  * @param wanted cycles to run
+ * @param record how signs get on the ticket; null where they do not
+ * @param onSimulate runs the simulated machine; returns how it differs from its drive
  * @param onSave null for a simulated machine, which only simulates
  */
 export function Listen({
   drive,
   limitS,
   wanted,
+  record = null,
+  onSimulate = () => ({}),
   onSave,
 }: {
   drive: Drive | null;
   limitS: number | null;
   wanted: number;
+  record?: RecordSign | null;
+  onSimulate?: () => CycleBehaviour;
   onSave: ((times: readonly TakenTime[], recording: Recording) => Promise<boolean>) | null;
 }) {
   const facts = useMemo(() => (drive ? cycleFacts(drive) : null), [drive]);
@@ -48,18 +61,10 @@ export function Listen({
   const { cycles, problem, setProblem, busy, recorder, start, hear, move, discard } = useCycles(options);
   const turn = useRef(0);
   const [isSaving, setSaving] = useState(false);
-  const open = async (chosen: File) => {
-    const read = readWav(new Uint8Array(await chosen.arrayBuffer()));
-    if (read.ok) await hear(read.recording);
-    else setProblem(`${chosen.name}: ${read.problem}.`);
-  };
-  const simulate = (of: CycleFacts) => {
-    const cycle = simulatedCycle(of, Number(tips), seededRandom(++turn.current));
-    void hear({ sampleRate: cycle.sampleRate, channels: [cycle.sound] }, true);
-  };
+  const simulate = (of: CycleFacts) => void hear(simulated(of, Number(tips), ++turn.current, onSimulate()), true);
   const isReal = onSave !== null;
   const unsaved = cycles.filter((c) => !c.isSimulated);
-  /** All of them together: with the times on the ticket the job goes on to its next step, and this panel closes. */
+  // All together: with the times on the ticket the job continues with its next step, and this panel closes.
   const save = async () => {
     setSaving(true);
     for (const { number, heard, moved, recording } of unsaved) {
@@ -76,20 +81,19 @@ export function Listen({
         </Alert>
       )}
       {!recorder.running && <BladeChoices {...{ spindles, tips }} onSpindles={setSpindles} onTips={setTips} />}
-      <Sources
-        {...{ recorder, busy, isReal }}
+      <SoundSources
+        recorder={isReal ? recorder : null}
+        busy={busy}
         isFirst={cycles.length === 0}
+        fileLabel="Recording of a cycle, a WAV file"
+        stop="Stop listening"
+        simulate={facts && { text: 'Simulate cycle', run: () => simulate(facts) }}
         onStart={() => void start()}
-        onOpen={(chosen) => void open(chosen)}
-        onSimulate={facts && (() => simulate(facts))}
+        onRecording={(recording) => void hear(recording)}
+        onProblem={setProblem}
       />
       {recorder.running && <Counting level={recorder.level} heard={unsaved.length} wanted={wanted} />}
-      {busy && <Box role="status">The recording is analysed.</Box>}
-      {problem !== '' && (
-        <Alert severity="warning" variant="outlined">
-          {problem}
-        </Alert>
-      )}
+      <Progress {...{ busy, problem }} />
       {isReal && unsaved.length > 0 && !recorder.running && (
         <Box>
           <Button variant="contained" size="large" disabled={isSaving} sx={{ minHeight: 56 }} onClick={() => void save()}>
@@ -100,12 +104,26 @@ export function Listen({
       {[...cycles].reverse().map((cycle) => (
         <CycleCard
           key={cycle.number}
-          {...{ cycle, limitS }}
+          {...{ cycle, limitS, record }}
+          signs={signsOf(cycle.heard, cycle.moved, facts?.spindleGap ?? 0)}
           onMove={(marks) => move(cycle.number, marks)}
           onDiscard={() => discard(cycle.number)}
         />
       ))}
     </Box>
+  );
+}
+
+function Progress({ busy, problem }: { busy: boolean; problem: string }) {
+  return (
+    <>
+      {busy && <Box role="status">The recording is analysed.</Box>}
+      {problem !== '' && (
+        <Alert severity="warning" variant="outlined">
+          {problem}
+        </Alert>
+      )}
+    </>
   );
 }
 
@@ -137,69 +155,6 @@ function Counting({ level, heard, wanted }: { level: number; heard: number; want
       <Box sx={{ fontSize: 'clamp(24px, 6vw, 36px)', fontWeight: 650 }}>{cyclesHeard(heard, wanted)}</Box>
       At full throttle, engage in one quick movement. Run for 3 s or longer. Release, and wait until every part has stopped. Two rising
       tones or one long vibration: the cycle was understood.
-    </Box>
-  );
-}
-
-/** Buttons of the three sources: microphone, file, simulated machine. */
-function Sources({
-  recorder,
-  busy,
-  isReal,
-  isFirst,
-  onStart,
-  onOpen,
-  onSimulate,
-}: {
-  recorder: Recorder;
-  busy: boolean;
-  isReal: boolean;
-  isFirst: boolean;
-  onStart: () => void;
-  onOpen: (file: File) => void;
-  onSimulate: (() => void) | null;
-}) {
-  const file = useRef<HTMLInputElement>(null);
-  return (
-    <Box sx={{ display: 'flex', flexWrap: 'wrap', gap: 1, '& .MuiButton-root': { minHeight: 56 } }}>
-      {isReal &&
-        (recorder.running ? (
-          <Button variant="contained" size="large" onClick={recorder.stop} startIcon={<Icon name="check" size={18} />}>
-            Stop listening
-          </Button>
-        ) : (
-          <Button variant={isFirst ? 'contained' : 'outlined'} size="large" disabled={busy} onClick={onStart}>
-            Listen
-          </Button>
-        ))}
-      {isReal && (
-        <Button
-          variant="outlined"
-          size="large"
-          disabled={busy || recorder.running}
-          startIcon={<Icon name="upload" size={18} />}
-          onClick={() => file.current?.click()}
-        >
-          Open recording
-        </Button>
-      )}
-      {onSimulate && (
-        <Button size="large" variant={isReal ? 'text' : 'outlined'} disabled={busy || recorder.running} onClick={onSimulate}>
-          Simulate cycle
-        </Button>
-      )}
-      <input
-        ref={file}
-        type="file"
-        hidden
-        accept="audio/wav,audio/x-wav,.wav"
-        aria-label="Recording of a cycle, a WAV file"
-        onChange={(e) => {
-          const [chosen] = e.target.files ?? [];
-          if (chosen) onOpen(chosen);
-          e.target.value = '';
-        }}
-      />
     </Box>
   );
 }

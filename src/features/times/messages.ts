@@ -20,7 +20,16 @@ export const cycleName = (number: number): string => `Cycle ${number}`;
 export const saveCycles = (count: number): string => (count === 1 ? 'Save cycle' : `Save ${count} cycles`);
 export const cyclesHeard = (count: number, wanted: number): string => `${count} of ${wanted} cycles heard`;
 export const runningAt = (rpm: number): string => `Blades at ${Math.round(rpm / 10) * 10} rpm`;
-export const engineSags = (share: number): string => `Engine speed falls by ${Math.round(100 * share)}% during engagement`;
+export const engineSags = (share: number): string => `Engine speed falls by ${Math.round(100 * share)}% during engagement.`;
+export const SQUEAL = 'Squeal while the belt slips.';
+export const suddenEngagement = (seconds: number, share: number): string =>
+  `Sudden engagement: full speed in ${seconds.toFixed(1)} s, and the engine speed falls by ${Math.round(100 * share)}%.`;
+export const hardStop = (seconds: number): string => `Hard stop: standstill in ${seconds.toFixed(1)} s.`;
+export const spindleSlower = (gap: number, byPulleys: number): string =>
+  `One spindle is ${(100 * gap).toFixed(1)}% slower than another. By its pulleys, the difference is ${(100 * byPulleys).toFixed(1)}%. Check its belt and its bearings.`;
+export const recordSign = (result: string): string => `Record: ${result}`;
+export const addComplaint = (label: string): string => `Add complaint: ${label}`;
+export const RECORDED = 'On the ticket.';
 
 /** Verdict of a time against its limit. A time with its deviation across the limit is neither. */
 export function limitVerdict(seconds: number, sdS: number | null, limitS: number): { readonly text: string; readonly isOver: boolean } {

@@ -7,10 +7,11 @@ import { show } from '@/ui/test-shell';
 import type { TimesRequest } from '@/services/solver';
 import { seededRandom, type Drive } from '@/core/drive';
 import { hearTimes } from '@/core/sound';
-import { cycleFacts, simulatedCycle } from '@/lab/simulated-cycle';
+import { cycleFacts, simulatedCycle, type CycleBehaviour } from '@/lab/simulated-cycle';
 import rider from '../../../demo/drives/orchard-rider.drive.json';
 import { Listen } from './listen';
 import { deviation, limitVerdict } from './messages';
+import { signsOf, type SignRecord } from './signs';
 
 const ask = vi.fn<(request: TimesRequest) => Promise<TimesHeard>>();
 let isBroken = false;
@@ -30,9 +31,17 @@ const heard: TimesHeard = {
     { t: 7, hz: 100 },
     { t: 11.9, hz: 0 },
   ],
-  engineSag: 0.25,
+  signs: { engineSag: 0.25, squeals: false, spindleGap: null },
 };
-const nothing: TimesHeard = { engage: null, stop: null, run: null, quality: 'none', reason: 'no-blades', track: [], engineSag: null };
+const nothing: TimesHeard = {
+  engage: null,
+  stop: null,
+  run: null,
+  quality: 'none',
+  reason: 'no-blades',
+  track: [],
+  signs: { engineSag: null, squeals: false, spindleGap: null },
+};
 const wav = () => new File([writeWav({ sampleRate: 8000, channels: [new Float32Array(8000 * 14)] })], 'cycle.wav', { type: 'audio/wav' });
 const choose = (file: File) => userEvent.upload(screen.getByLabelText('Recording of a cycle, a WAV file'), file);
 
@@ -141,7 +150,68 @@ describe('times by sound', () => {
   });
 });
 
+describe('signs of a cycle', () => {
+  const cycle = (seconds: number, stopS: number, signs: Partial<TimesHeard['signs']>): TimesHeard => ({
+    ...heard,
+    engage: { at: 2, seconds, sd: 0.05 },
+    stop: { at: 7, seconds: stopS, sd: 0.1 },
+    signs: { ...heard.signs, engineSag: 0.1, ...signs },
+  });
+  const recorded = (of: TimesHeard, gapByPulleys = 0) => signsOf(of, null, gapByPulleys).map((s) => s.record);
+
+  it('is empty for an even cycle', () => expect(recorded(cycle(1.4, 3, {}))).toEqual([]));
+  it('has a squeal as a complaint', () => expect(recorded(cycle(1.4, 3, { squeals: true }))).toEqual([{ complaint: 'squeals' }]));
+  it('has a prompt engagement as grabbing only where the engine sags', () => {
+    expect(recorded(cycle(0.6, 3, { engineSag: 0.18 }))).toEqual([{ check: 'engages-grabbing' }]);
+    expect(recorded(cycle(0.6, 3, { engineSag: 0.1 }))).toEqual([]);
+    expect(recorded(cycle(1.4, 3, { engineSag: 0.3 }))).toEqual([null]);
+  });
+  it('has a stop that is hard with its deviation', () => {
+    expect(recorded(cycle(1.4, 0.8, {}))).toEqual([{ check: 'stop-hard' }]);
+    expect(recorded(cycle(1.4, 0.95, {}))).toEqual([]);
+  });
+  it('has a slower spindle only where its pulleys do not explain it', () => {
+    expect(signsOf(cycle(1.4, 3, { spindleGap: 0.021 }), null, 0)[0]!.text).toContain('2.1% slower');
+    expect(recorded(cycle(1.4, 3, { spindleGap: 0.021 }), 0.02)).toEqual([]);
+  });
+
+  it('is recorded by its button, once', async () => {
+    ask.mockReset().mockResolvedValue(cycle(0.6, 3, { engineSag: 0.18, squeals: true }));
+    const write = vi.fn().mockResolvedValue(true);
+    const state = (record: SignRecord) => ('check' in record ? 'open' : 'recorded');
+    show(<Listen drive={null} limitS={5} wanted={1} record={{ state, write }} onSave={vi.fn()} />);
+    await choose(wav());
+    await userEvent.click(await screen.findByRole('button', { name: 'Record: Grabs' }));
+    expect(write).toHaveBeenCalledExactlyOnceWith({ check: 'engages-grabbing' });
+    expect(screen.getByText('On the ticket.')).toBeTruthy();
+    expect(screen.queryByRole('button', { name: /^Add complaint/ })).toBeNull();
+  });
+});
+
 describe('a simulated cycle of a drive', () => {
+  it.each([{ engageS: 0.7 }, { engageS: 2.6, stopS: 8 }, { stopS: 0.7 }, { stopS: 4.7 }])(
+    'has the times of a faulty machine: %o',
+    (wanted) => {
+      const facts = cycleFacts(rider as unknown as Drive);
+      const usual = simulatedCycle(facts, 2, seededRandom(4));
+      const made = simulatedCycle(facts, 2, seededRandom(4), wanted);
+      expect(made.engageS).toBeCloseTo(wanted.engageS ?? usual.engageS, 1);
+      expect(made.stopS).toBeCloseTo(wanted.stopS ?? usual.stopS, 1);
+    },
+  );
+
+  it('squeals and grabs as its sound is heard', () => {
+    const facts = cycleFacts(rider as unknown as Drive);
+    const signs = (behaviour: CycleBehaviour) => {
+      const { sound, sampleRate } = simulatedCycle(facts, 2, seededRandom(4), behaviour);
+      const of = hearTimes([sound], sampleRate, { tips: 2 });
+      return signsOf(of, null, 0).map((s) => s.record);
+    };
+    expect(signs({ engageS: 2.6, squeals: true })).toEqual([{ complaint: 'squeals' }]);
+    expect(signs({ grabs: true })).toEqual([{ check: 'engages-grabbing' }]);
+    expect(signs({ engageS: 0.7 })).toEqual([]);
+  });
+
   it('is heard through the same chain as a recording, at the speed and within the times of the drive', () => {
     const facts = cycleFacts(rider as unknown as Drive);
     const { sound, sampleRate, engageS, stopS } = simulatedCycle(facts, 2, seededRandom(4));

@@ -24,7 +24,10 @@ export interface Cycle {
 const LONGEST_S = 300;
 /** While it records, the sound is analysed each time it has grown by this, s. */
 const EVERY_S = 8;
-const LEAST_S = 8;
+/** A cycle takes at least this long, s. */
+const LEAST_S = 6;
+/** While it records, the first analysis of a cycle is after this time, s: most are complete by then. */
+const FIRST_S = 12;
 /** Sound after the standstill, s, by which a cycle is complete. */
 const AFTER_S = 0.8;
 /** Longest stored sound without a complete cycle, s. A cycle takes at most about 25 s. */
@@ -84,9 +87,9 @@ export function useCycles(options: TimesOptions) {
       return;
     }
     if (isAnalysing.current || seconds - analysedAt.current < EVERY_S) return;
-    analysedAt.current = seconds;
     const recording = peek();
-    if (!recording || secondsOf(recording) < LEAST_S) return;
+    if (!recording || secondsOf(recording) < FIRST_S) return;
+    analysedAt.current = seconds;
     isAnalysing.current = true;
     void askTimes({ ...recording, ...options })
       .then((heard) => {

@@ -4,8 +4,10 @@ import { trackEngine, type EngineTrack } from './engine-track';
 import { findRun, type Run } from './find-run';
 import { fitEngage, type FittedEngage } from './fit-engage';
 import { fitStop, type FittedStop } from './fit-stop';
-import { orderSpectra } from './order-spectrum';
+import { orderSpectra, type OrderSpectra } from './order-spectrum';
 import { phaseOf, removeEngine } from './remove-engine';
+import { spindleGap } from './spindle-gap';
+import { squeals } from './squeal';
 
 export interface TimesOptions {
   /** Spindles. Default 1. */
@@ -33,8 +35,17 @@ export interface TimesHeard {
   readonly reason: TimesReason;
   /** Pass tone over time: s and Hz. */
   readonly track: readonly { readonly t: number; readonly hz: number }[];
+  readonly signs: CycleSigns;
+}
+
+/** Signs of faults in the sound of a cycle. */
+export interface CycleSigns {
   /** Loss of engine speed while the belt takes hold, as a share. Null where no engagement was heard. */
   readonly engineSag: number | null;
+  /** The belt squeals while it slips. */
+  readonly squeals: boolean;
+  /** Difference of speed between two spindles, as a share. Null where there is none, or one spindle. */
+  readonly spindleGap: number | null;
 }
 
 const WIDE_RATE = 8000;
@@ -87,7 +98,7 @@ const none = (reason: TimesReason): TimesHeard => ({
   quality: 'none',
   reason,
   track: [],
-  engineSag: null,
+  signs: { engineSag: null, squeals: false, spindleGap: null },
 });
 
 /** Engine speed over time by straight lines between its values. */
@@ -126,19 +137,21 @@ export function hearTimes(channels: readonly Float32Array[], rate: number, optio
   const phase = phaseOf(track, seconds);
   const rest = removeEngine(wide.samples, wide.rate, phase);
   const lineHz = speedAt(track);
-  const run = findRun(orderSpectra(rest, wide.rate, phase, SPECTRA_HOP_S), tips, options.runRpm, lineHz);
+  const spectra = orderSpectra(rest, wide.rate, phase, SPECTRA_HOP_S);
+  const run = findRun(spectra, tips, options.runRpm, lineHz);
   const clarityIn = (from: number, until: number) => meanOf((t) => clarityAt(track, t), from, until);
   const usual = [...track.clarity].sort((a, b) => a - b)[track.clarity.length >> 1] ?? 0;
   if (!run || run.scorePerS < LEAST_RUN) return none(usual < LEAST_ENGINE ? 'no-engine' : 'no-blades');
   const running = clarityIn(run.from, run.until);
   if (running < LEAST_ENGINE) return none('no-engine');
 
-  return fitted({ track, run, rest, rate: wide.rate, lineHz, clarityIn, usual, running, tips, blades: options.blades ?? 1 });
+  return fitted({ track, run, spectra, rest, rate: wide.rate, lineHz, clarityIn, usual, running, tips, blades: options.blades ?? 1 });
 }
 
 interface Heard {
   readonly track: EngineTrack;
   readonly run: Run;
+  readonly spectra: OrderSpectra;
   /** The recording without the engine. */
   readonly rest: Float64Array;
   readonly rate: number;
@@ -152,7 +165,7 @@ interface Heard {
 }
 
 /** Fits the rise before the run and the fall after it. */
-function fitted({ track, run, rest, rate, lineHz, clarityIn, usual, running, tips, blades }: Heard): TimesHeard {
+function fitted({ track, run, spectra, rest, rate, lineHz, clarityIn, usual, running, tips, blades }: Heard): TimesHeard {
   const seconds = rest.length / rate;
   const length = run.until - run.from;
   const begins = run.from < EDGE_S;
@@ -169,8 +182,19 @@ function fitted({ track, run, rest, rate, lineHz, clarityIn, usual, running, tip
   const engage = engaged && isEngagement(engaged) && isHeard(engaged.at, engaged.at + engaged.seconds) ? engaged : null;
   const stop = stopped && isStop(stopped, engine, seconds, isHeard) ? stopped : null;
   if (!engage && !stop) return none('steady');
-  return answer({ engage, stop, run, runHz, lastHz, seconds, lineHz, blades, tips });
+  const signs: CycleSigns = {
+    engineSag: engage?.sag ?? null,
+    squeals: engage !== null && squeals(rest, rate, engage.at, engage.meetsAt, slipOf(engage, engine)),
+    spindleGap: blades > 1 ? spindleGap(spectra, run.order, run.from, run.until) : null,
+  };
+  return answer({ engage, stop, run, runHz, lastHz, seconds, lineHz, blades, tips, signs });
 }
+
+/** Slip of the belt at a time: 1 until the blades turn, 0 once they follow. */
+const slipOf =
+  ({ at, meetsAt, shareAt }: FittedEngage, engine: (t: number) => number) =>
+  (t: number): number =>
+    t < at ? 1 : t > meetsAt ? 0 : Math.min(1, Math.max(0, 1 - shareAt(t) / engine(t)));
 
 const isEngagement = (fit: FittedEngage): boolean => fit.level > LEAST_LEVEL && fit.sag >= LEAST_SAG;
 
@@ -200,6 +224,7 @@ interface Found {
   readonly lineHz: (t: number) => number;
   readonly blades: number;
   readonly tips: number;
+  readonly signs: CycleSigns;
 }
 
 function answer(found: Found): TimesHeard {
@@ -224,7 +249,7 @@ function answer(found: Found): TimesHeard {
     quality: good ? 'good' : 'weak',
     reason: !good ? 'wide' : engage && stop ? 'both' : engage ? 'engage-only' : 'stop-only',
     track: passTone(found),
-    engineSag: found.engage ? found.engage.sag : null,
+    signs: found.signs,
   };
 }
 

@@ -13,12 +13,12 @@ export interface OrderSpectra {
   /** Time of the middle of each frame, s. */
   readonly times: readonly number[];
   /** ln over the floor, by FRAME_CYCLES bins a line of the engine. */
-  readonly ln: readonly Float64Array[];
+  readonly ln: readonly Float32Array[];
 }
 
 export function orderSpectra(x: Float64Array, rate: number, phase: EnginePhase, hopS: number): OrderSpectra {
   const times: number[] = [];
-  const ln: Float64Array[] = [];
+  const ln: Float32Array[] = [];
   const window = hann(SIZE);
   const frame = new Float64Array(SIZE);
   const seconds = x.length / rate;
@@ -32,7 +32,7 @@ export function orderSpectra(x: Float64Array, rate: number, phase: EnginePhase, 
       }
     }
     times.push(t);
-    ln.push(whitened(powers(frame, SIZE), 3 * FRAME_CYCLES));
+    ln.push(new Float32Array(whitened(powers(frame, SIZE), 3 * FRAME_CYCLES)));
   }
   return { times, ln };
 }
@@ -40,7 +40,7 @@ export function orderSpectra(x: Float64Array, rate: number, phase: EnginePhase, 
 const LEAST_APART = 1.2;
 
 /** Mean of the harmonics of an order over the floor. Those on a line of the engine do not count. @param order in lines of the engine */
-export function orderScore(ln: Float64Array, order: number, harmonics: number): number {
+export function orderScore(ln: Float32Array, order: number, harmonics: number): number {
   let [sum, weights] = [0, 0];
   for (let h = 1; h <= harmonics; h++) {
     const place = h * order * FRAME_CYCLES;

@@ -67,5 +67,7 @@ export function removeEngine(x: Float64Array, rate: number, phase: EnginePhase):
     }
     for (let m = 0; m < PER_CYCLE; m++) mean[c * PER_CYCLE + m]! /= total;
   }
-  return Float64Array.from(x, (v, i) => v - valueAt(mean, phase.at(i / rate) * PER_CYCLE));
+  const rest = new Float64Array(x.length);
+  for (let i = 0; i < x.length; i++) rest[i] = x[i]! - valueAt(mean, phase.at(i / rate) * PER_CYCLE);
+  return rest;
 }

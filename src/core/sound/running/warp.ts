@@ -20,6 +20,14 @@ export function hann(length: number): Float64Array {
   return window;
 }
 
+/** Work space by length. */
+const spaces = new Map<number, Float64Array>();
+function spaceFor(length: number): Float64Array {
+  let space = spaces.get(length);
+  if (!space) spaces.set(length, (space = new Float64Array(length)));
+  return space;
+}
+
 /**
  * Power spectrum of a frame in which all harmonics of a tone rise or fall at one rate. The frame is resampled so that
  * they become steady (fan-chirp transform; Kepesi and Weruaga, 2006).
@@ -30,7 +38,7 @@ export function hann(length: number): Float64Array {
  */
 export function bentPowers(x: Float64Array, centre: number, length: number, bend: number, size: number): Float64Array {
   const window = hann(length);
-  const frame = new Float64Array(length);
+  const frame = spaceFor(length).fill(0);
   for (let i = 0; i < length; i++) {
     const angle = i - (length - 1) / 2;
     const inner = 1 + 2 * bend * angle;
@@ -41,18 +49,18 @@ export function bentPowers(x: Float64Array, centre: number, length: number, bend
   return powers(frame, size);
 }
 
-/** ln of a power spectrum over its smooth floor: the mean of ln over `half` bins to both sides. Limited to −1…4. */
+/** ln of a power spectrum over its smooth floor, in its place: the mean of ln over `half` bins to both sides. Limited to −1…4. */
 export function whitened(power: Float64Array, half: number): Float64Array {
   const n = power.length;
-  const total = new Float64Array(n + 1);
-  const ln = new Float64Array(n);
+  const total = spaceFor(n + 1);
+  total[0] = 0;
   for (let k = 0; k < n; k++) {
-    ln[k] = Math.log(power[k]! + 1e-30);
-    total[k + 1] = total[k]! + ln[k]!;
+    power[k] = Math.log(power[k]! + 1e-30);
+    total[k + 1] = total[k]! + power[k]!;
   }
   for (let k = 0; k < n; k++) {
     const [from, to] = [Math.max(0, k - half), Math.min(n, k + half + 1)];
-    power[k] = Math.min(4, Math.max(-1, ln[k]! - (total[to]! - total[from]!) / (to - from)));
+    power[k] = Math.min(4, Math.max(-1, power[k]! - (total[to]! - total[from]!) / (to - from)));
   }
   return power;
 }

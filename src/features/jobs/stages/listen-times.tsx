@@ -9,6 +9,7 @@ import { TIMED_WORDS } from '../job-messages';
 import { aboutSound } from '../picture-subject';
 import type { JobContext } from '../use-job-context';
 import type { StageProps } from './module';
+import { signRecorder } from './record-sign';
 
 const Listen = lazyPart(async () => (await import('../../times/listen')).Listen, blank(320));
 
@@ -29,6 +30,7 @@ export function ListenTimes({
         drive={jobContext.drive}
         limitS={jobContext.stopLimitS}
         wanted={when === 'proved' ? TEST_CYCLES : 1}
+        record={signRecorder({ job, at, commands, jobContext, when })}
         onSave={async (times, recording) => {
           for (const { what, seconds, sdS } of times) {
             const rounded = Math.round(seconds * 10) / 10;

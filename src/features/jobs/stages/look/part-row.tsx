@@ -15,6 +15,7 @@ import { Pictures } from '../../pictures';
 import { StackLink } from '../../stack/stack-link';
 import type { JobContext } from '../../use-job-context';
 import type { StageProps } from '../module';
+import { findingStart } from './finding-start';
 import { FindingFollowUp } from './finding-follow-up';
 
 interface PartRowProps extends Pick<StageProps, 'job' | 'at' | 'commands' | 'writable'> {
@@ -33,7 +34,7 @@ export function PartRow(props: PartRowProps) {
   const [value, setValue] = useState<number | null>(finding?.value ?? null);
   const write = (more: Partial<Finding> & Pick<Finding, 'result'>) => {
     const body: Finding = {
-      ...startOf(finding, check.id),
+      ...findingStart(finding, check.id),
       part: part && { id: part.id, label: part.label },
       value,
       limit: value === null ? null : (limit?.value ?? null),
@@ -71,16 +72,6 @@ export function PartRow(props: PartRowProps) {
     </Box>
   );
 }
-
-/** Start of a finding: the last one of the same check and part, or nothing. */
-const startOf = (finding: Found | undefined, check: Finding['check']): Omit<Finding, 'part' | 'value' | 'limit' | 'result'> => ({
-  ref: finding?.ref ?? newId(),
-  check: finding?.check ?? check,
-  note: finding?.note ?? '',
-  act: finding?.act ?? '',
-  priceCents: finding?.priceCents ?? null,
-  answer: finding?.answer ?? 'not-asked',
-});
 
 /** Results of a check, with the opposite direction as one of its own. */
 function ResultChoices({
