@@ -1,5 +1,8 @@
 import { expect, test, type Page } from './test';
-import { unfold } from './bay';
+import { seededRandom } from '../src/core/drive';
+import { writeWav } from '../src/formats/wav';
+import { simulatedCycle } from '../src/lab/simulated-cycle';
+import { confirmAll, unfold } from './bay';
 import { as } from './people';
 
 test.use(as('owner'));
@@ -89,10 +92,23 @@ test.describe('in the bay theme', () => {
 
 test.describe('on a phone', () => {
   test.use({ viewport: { width: 390, height: 844 } });
-  test('match', async ({ page }) => {
-    await page.goto('/jobs/222?stage=match');
-    await solved(page);
-    await shoot(page, 'match-phone');
+  test('times by sound', async ({ page }) => {
+    await page.goto('/jobs/213?stage=prove');
+    const confirm = page.getByRole('button', { name: 'Confirmed: it may run' });
+    await expect(confirm.or(page.getByRole('button', { name: /^Times by sound/ })).first()).toBeVisible();
+    // It is confirmed once a job.
+    if (await confirm.isVisible()) {
+      await confirmAll(page, 'Before it runs');
+      await confirm.click();
+    }
+    await unfold(page, 'Times by sound');
+    const facts = { engineRpm: 3200, ratio: 0.79, spindles: 1, hasBrake: true, bladeInertia: 0.7, spindleGap: 0 };
+    const cycle = simulatedCycle(facts, 2, seededRandom(5), { engageS: 1.2, stopS: 3.4 });
+    const buffer = Buffer.from(writeWav({ sampleRate: cycle.sampleRate, channels: [cycle.sound] }));
+    await page.getByLabel('Recording of a cycle, a WAV file').setInputFiles({ name: 'cycle.wav', mimeType: 'audio/wav', buffer });
+    const card = page.getByRole('region', { name: 'Cycle 1' });
+    await card.evaluate((e) => window.scrollBy(0, e.getBoundingClientRect().top - 220));
+    await shoot(page, 'times-phone');
   });
   test('notebook', async ({ page }) => {
     await page.goto('/drives/measure/1');
