@@ -25,7 +25,8 @@ const bundle = (entry, outfile, where = {}) =>
     ...where,
   });
 await bundle('src/workers/compute-tasks.ts', 'dist/compute.cjs');
-await bundle('src/cli/main.ts', 'dist/taut.cjs');
+// The picture library is native: it stays outside, and only the command that needs it loads it.
+await bundle('src/cli/main.ts', 'dist/taut.cjs', { external: ['sharp'], supported: { 'dynamic-import': false } });
 for (const name of ['service-worker', 'recorder-worklet'])
   await bundle(`src/workers/${name}.ts`, `public/${name}.js`, {
     platform: 'browser',

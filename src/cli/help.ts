@@ -7,6 +7,7 @@ export const HELP: Readonly<Record<string, string>> = {
   taut tension DRIVE [READINGS.csv]           target tension, its signs, and the tension from readings
   taut tap WAV… --span MM --mass KG_PER_M     tap frequency in a recording, and the belt tension
   taut times WAV… [--blades N] [--tips N]     engagement and stop times in a recording
+  taut see PHOTO… (--tap X,Y | --all)         rims of pulleys in a photo
   taut shift DRIVE… [--width MM]…             pose of a variable drive: idle, start and full shift
   taut wear LOG.csv… --minimum MM             belt width, wear rate and remaining life
   taut trace CASE… | --vocabulary             likely causes, next check, and when to stop checking
@@ -52,6 +53,14 @@ Also: pass frequency and speed of the blades, and their pass frequency over time
 spindle is at a standstill; the end, too quiet to hear, follows from the braking law. null where the recording has no such time.
 --blades: spindles (default 1). --tips: blade tips on each (default 2). --run: speed of blades or engine, up to 8% off.
 WAV: as for tap. 2.5 s or longer.
+`,
+  see: `taut see PHOTO… (--tap X,Y | --all)
+
+Finds the outer rim of the pulley at each tap of a photograph. Output: an ellipse in pixels of the upright picture, y downward; one standard
+deviation of its centre; the confidence that it is the rim; a reason. null where nothing round is around the tap.
+a and b are the half axes, angle that of a from the x axis in degrees. The taps of one picture share the slant of the camera: more taps help.
+--tap: may be repeated; a place near the middle of a pulley, within a quarter of its radius. --all: also the rims found without taps.
+JPEG, PNG or WebP, 200 pixels or more on the longer side.
 `,
   shift: `taut shift DRIVE… [--width MM]…
 

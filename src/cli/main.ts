@@ -21,6 +21,7 @@ import { HELP } from './help';
 import { readShiftWidths, shiftAnswer } from './shift';
 import { jobAnswer } from './job';
 import { traceAnswer } from './trace';
+import { readTaps, seeAnswer } from './see';
 import { readTapAsk, tapAnswer } from './tap';
 import { readTimesAsk, timesAnswer } from './times';
 import { readWearAsk, wearAnswer } from './wear';
@@ -173,6 +174,21 @@ function times(
   return files.map((file) => timesAnswer(file, loadRecording(file), read.ask));
 }
 
+const PICTURE_LIMIT = 60e6;
+
+async function seen(files: readonly string[], tapTexts: readonly string[] | undefined, all: boolean): Promise<unknown[]> {
+  const read = readTaps(tapTexts);
+  if (!read.ok) throw new Refusal(`taut see: ${read.problem}`);
+  if (read.taps.length === 0 && !all) throw new Refusal('taut see: enter at least one --tap X,Y, or --all');
+  const answers: unknown[] = [];
+  for (const file of files) {
+    const result = await seeAnswer(file, readBytes(file, PICTURE_LIMIT), read.taps, all);
+    if (!result.ok) throw new Refusal(`${file}: ${result.problem}`);
+    answers.push(result.answer);
+  }
+  return answers;
+}
+
 function shift(files: readonly string[], widths: readonly string[] | undefined): unknown[] {
   const asked = readShiftWidths(widths);
   if (!asked.ok) throw new Refusal(`taut shift: ${asked.problem}`);
@@ -238,6 +254,8 @@ const OPTIONS = {
   minimum: ['wear'],
   new: ['wear'],
   fitted: ['wear'],
+  tap: ['see'],
+  all: ['see'],
   vocabulary: ['trace'],
 } as const satisfies Readonly<Record<string, readonly string[]>>;
 type Option = keyof typeof OPTIONS;
@@ -252,6 +270,8 @@ interface MeasuringOptions {
   readonly tips?: string | undefined;
   readonly run?: string | undefined;
   readonly width?: readonly string[] | undefined;
+  readonly tap?: readonly string[] | undefined;
+  readonly all?: boolean | undefined;
   readonly minimum?: string | undefined;
   readonly new?: string | undefined;
   readonly fitted?: string | undefined;
@@ -259,20 +279,25 @@ interface MeasuringOptions {
 
 /** Commands with options of their own over any number of files. */
 const MEASURING: Readonly<
-  Record<string, { readonly of: string; readonly answer: (files: readonly string[], options: MeasuringOptions) => unknown[] } | undefined>
+  Record<
+    string,
+    | { readonly of: string; readonly answer: (files: readonly string[], options: MeasuringOptions) => unknown[] | Promise<unknown[]> }
+    | undefined
+  >
 > = {
   tap: { of: 'recording', answer: tap },
   times: { of: 'recording', answer: times },
+  see: { of: 'picture', answer: (files, { tap: taps, all }) => seen(files, taps, all === true) },
   shift: { of: 'drive file', answer: (files, { width }) => shift(files, width) },
   wear: { of: 'log', answer: wear },
 };
 
-function run(args: readonly string[]): string {
+async function run(args: readonly string[]): Promise<string> {
   const [command, ...rest] = args;
   if (command === undefined || command === '--help' || command === '-h' || command === 'help') return HELP['']!;
   if (!(command in HELP) || command === '')
     throw new Refusal(
-      `taut: “${command}” is not a command; the commands are solve, match, tension, tap, times, shift, wear, trace, job, survey and decode`,
+      `taut: “${command}” is not a command; the commands are solve, match, tension, tap, times, see, shift, wear, trace, job, survey and decode`,
     );
   let parsed;
   try {
@@ -294,6 +319,8 @@ function run(args: readonly string[]): string {
         minimum: { type: 'string' },
         new: { type: 'string' },
         fitted: { type: 'string' },
+        tap: { type: 'string', multiple: true },
+        all: { type: 'boolean' },
         vocabulary: { type: 'boolean' },
       },
     });
@@ -324,7 +351,7 @@ function run(args: readonly string[]): string {
   const measuring = MEASURING[command];
   if (measuring) {
     if (positionals.length === 0) throw new Refusal(`taut ${command}: name at least one ${measuring.of}`);
-    return print(oneOrAll(measuring.answer(positionals, values)));
+    return print(oneOrAll(await measuring.answer(positionals, values)));
   }
   if (command === 'trace') {
     if (values.vocabulary) {
@@ -344,10 +371,11 @@ function run(args: readonly string[]): string {
   return print(oneOrAll(many(positionals, values.state)));
 }
 
-try {
-  process.stdout.write(run(process.argv.slice(2)));
-} catch (error) {
-  const line = error instanceof Refusal ? error.message : `taut: internal error (${(error as Error).message}). Report it with the file`;
-  process.stderr.write(`${line.replace(/\s*\n\s*/g, ' ')}\n`);
-  process.exitCode = 2;
-}
+run(process.argv.slice(2)).then(
+  (answer) => process.stdout.write(answer),
+  (error: unknown) => {
+    const line = error instanceof Refusal ? error.message : `taut: internal error (${(error as Error).message}). Report it with the file`;
+    process.stderr.write(`${line.replace(/\s*\n\s*/g, ' ')}\n`);
+    process.exitCode = 2;
+  },
+);

@@ -1,6 +1,7 @@
 'use client';
 
 import * as Comlink from 'comlink';
+import type { SeenRim } from '@/core/see';
 import type { TimesHeard } from '@/core/sound';
 import type { NotebookSolutionResult, Notebook } from '@/core/survey';
 import type {
@@ -9,6 +10,7 @@ import type {
   MatchResult,
   PoseRequest,
   PoseResult,
+  SeeRequest,
   SolverService,
   TapRequest,
   TimesRequest,
@@ -67,6 +69,10 @@ export const askTension = (request: TensionRequest): Promise<TensionAnswer> =>
 /** Result of a recording. */
 export const askTap = (request: TapRequest): Promise<HeardRecording> =>
   ask('matching', async (remote): Promise<HeardRecording> => remote.tap(request));
+
+/** Rims at taps on a picture. Null: the pixels are needed. */
+export const askRims = (request: SeeRequest): Promise<readonly SeenRim[] | null> =>
+  ask('matching', async (remote): Promise<readonly SeenRim[] | null> => remote.see(request));
 
 /** Engagement and stop in a recording. */
 export const askTimes = (request: TimesRequest): Promise<TimesHeard> =>

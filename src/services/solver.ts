@@ -34,6 +34,7 @@ import {
 } from '../core/drive';
 import { convertLength, standardSizes } from '../core/belt';
 import { drawnShifted } from '../core/cvt';
+import { newSeeing, type Picture, type SeenRim } from '../core/see';
 import { hearTap, hearTimes, soundPicture, type SoundPicture, type TapHeard, type TimesHeard, type TimesOptions } from '../core/sound';
 import { solveNotebook, type NotebookSolutionResult, type Notebook } from '../core/survey';
 import { answerEntries } from './entry-angles';
@@ -153,6 +154,16 @@ export interface HeardRecording extends TapHeard {
   readonly picture: SoundPicture;
 }
 
+/** Taps on a picture, in pixels. The picture is null where the worker has it from before. */
+export interface SeeRequest {
+  readonly name: string;
+  readonly picture: Picture | null;
+  readonly taps: readonly (readonly [number, number])[];
+}
+
+/** The last picture, as its edges are needed for each tap. */
+let seen: { readonly name: string; readonly at: ReturnType<typeof newSeeing> } | null = null;
+
 /** Heavy computations of the interface. They run in a worker. Answers are plain values. */
 export const solverService = {
   tap({ channels, sampleRate, expect }: TapRequest): HeardRecording {
@@ -163,6 +174,11 @@ export const solverService = {
       heard.taps.map((t) => t.at),
     );
     return { ...heard, picture };
+  },
+  /** Rims at the taps. Null where the pixels are needed. */
+  see({ name, picture, taps }: SeeRequest): readonly SeenRim[] | null {
+    if (picture) seen = { name, at: newSeeing(picture) };
+    return seen?.name === name ? seen.at(taps) : null;
   },
   times({ channels, sampleRate, ...options }: TimesRequest): TimesHeard {
     return hearTimes(channels, sampleRate, options);

@@ -3,7 +3,8 @@ export type { ArmPlace, Measure, PhotoMarks, Point, Side, Survey, SurveyResult }
 export { solveSurvey } from './solve';
 export type { ErrorSource, SurveyAnswer, SurveyedMeasure, SurveyedPhoto, SurveyedPlace } from './answer';
 export type { NextMeasure } from './advice';
-export { markedDiameter, toPlane } from './photo';
+export { markedCircle, toPlane } from './photo';
+export type { PhotoMark } from './photo';
 export { bareDrive, diameterOf, heldId, NOT_MEASURED, scaleIsSet, surveyOf, UNKNOWN_DIAMETER_MM, validateNotebook } from './notebook';
 export type { Notebook, NotebookArm, NotebookBelt, NotebookMeasure, NotebookPhoto, NotebookPulley, NotebookSpring } from './notebook';
 export { notebookFor, proposeEnds, proposeMeasures, UNKNOWN_NOW } from './proposals';

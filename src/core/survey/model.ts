@@ -1,4 +1,4 @@
-import { scaleSd, toPlane } from './photo';
+import { scaleSd, markedCircle, toPlane } from './photo';
 import type { ArmPlace, HeldArm, Measure, Survey } from './schema';
 
 /** Usual standard deviations where a measure states none: an angle, degrees, a wrap length, mm, and a mark on a photo, mm. */
@@ -127,7 +127,7 @@ export function newModel(survey: Survey): Model {
   photos.forEach((index, photo) => {
     const { marks, scale, sd = MARK_SD } = survey.photos[index]!;
     marks.forEach((mark, m) => {
-      const at = planes[index]!(...mark.at);
+      const at = markedCircle(planes[index]!, mark).centre;
       for (const axis of [0, 1] as const) {
         equations.push({ kind: 'mark', photo, mark: m, centre: centreOf[placeIndex.get(mark.of)!]!, axis });
         target.push(at[axis]);

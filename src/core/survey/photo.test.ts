@@ -2,7 +2,9 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { seededRandom } from '../drive';
 import { demoDrive } from '../drive/sample-drives';
-import { markedDiameter, solveSurvey, toPlane, validateSurvey } from '.';
+import { ellipseOf } from '../../lab/drive-photo';
+import { cameraAt, projected } from '../../lab/photo-camera';
+import { markedCircle, solveSurvey, toPlane, validateSurvey } from '.';
 
 type Spot = [number, number];
 
@@ -114,7 +116,21 @@ describe('from pixels to the plane', () => {
         distance: 100,
       },
     })!;
-    expect(markedDiameter(plane, [500, 400], 60)).toBeCloseTo(60, 9);
+    expect(markedCircle(plane, { at: [500, 400], radius: 60 }).diameter).toBeCloseTo(60, 9);
+  });
+  it('the rim of a pulley on a tilted photo has its true middle and diameter, which its ellipse alone has not', () => {
+    const camera = cameraAt({ width: 1600, height: 1200, focal: 1230, barrel: 0 }, [100, 0], 600, { tilt: 0.5, toward: 0.8, roll: 0.3 });
+    const at = (x: number, y: number): [number, number] => [...projected(camera, [x, y, 0])];
+    const plane = toPlane({
+      scale: { kind: 'rectangle', corners: [at(0, 0), at(200, 0), at(200, -150), at(0, -150)], width: 200, height: 150 },
+    })!;
+    const rim = ellipseOf(camera, [180, 40, 0], 90);
+    const mark = { at: [rim.x, rim.y] as const, radius: rim.a, ellipse: { b: rim.b, angle: (rim.angle * Math.PI) / 180 } };
+    const { centre, diameter } = markedCircle(plane, mark);
+    const off = ([x, y]: readonly [number, number]) => Math.hypot(Math.abs(x) - 180, y - 40);
+    expect(diameter).toBeCloseTo(180, 0);
+    expect(off(centre)).toBeLessThan(0.5);
+    expect(off(plane(rim.x, rim.y))).toBeGreaterThan(3);
   });
 });
 

@@ -51,11 +51,48 @@ export function scaleSd(scale: PhotoMarks['scale'], tapeSd: number): number {
   return (scale.sd ?? tapeSd) / known;
 }
 
-/** Diameter of a circle marked on the photo, mm: the mean of its two axes carried to the plane. */
-export function markedDiameter(plane: ToPlane, [x, y]: readonly [number, number], radius: number): number {
-  const across = (dx: number, dy: number) => {
-    const [a, b] = [plane(x - dx, y - dy), plane(x + dx, y + dy)];
-    return Math.hypot(b[0] - a[0], b[1] - a[1]);
-  };
-  return (across(radius, 0) + across(0, radius)) / 2;
+/** A place marked on a photo, px. `radius` is the long half axis of its rim, `angle` that of this axis, radians. */
+export interface PhotoMark {
+  readonly at: readonly [number, number];
+  readonly radius?: number | undefined;
+  readonly ellipse?: { readonly b: number; readonly angle: number } | undefined;
+}
+
+/** Points of a rim that are carried to the plane. */
+const RIM_POINTS = 24;
+
+/**
+ * Circle of a marked rim in the plane, mm. The middle of the ellipse is not the middle of the circle. Points of the rim
+ * are carried to the plane, and a circle fits them (least squares; Kåsa, 1976).
+ */
+export function markedCircle(
+  plane: ToPlane,
+  { at: [x, y], radius = 0, ellipse }: PhotoMark,
+): { readonly centre: readonly [number, number]; readonly diameter: number } {
+  if (!ellipse || radius === 0) {
+    const across = (dx: number, dy: number) => {
+      const [a, b] = [plane(x - dx, y - dy), plane(x + dx, y + dy)];
+      return Math.hypot(b[0] - a[0], b[1] - a[1]);
+    };
+    return { centre: plane(x, y), diameter: (across(radius, 0) + across(0, radius)) / 2 };
+  }
+  const [cos, sin] = [Math.cos(ellipse.angle), Math.sin(ellipse.angle)];
+  const [ox, oy] = plane(x, y);
+  const sums = new Float64Array(9);
+  const right = new Float64Array(3);
+  for (let k = 0; k < RIM_POINTS; k++) {
+    const turn = (2 * Math.PI * k) / RIM_POINTS;
+    const [p, q] = [radius * Math.cos(turn), ellipse.b * Math.sin(turn)];
+    const [px, py] = plane(x + cos * p - sin * q, y + sin * p + cos * q);
+    const row = [px - ox, py - oy, 1];
+    const square = row[0]! ** 2 + row[1]! ** 2;
+    for (let i = 0; i < 3; i++) {
+      right[i]! += row[i]! * square;
+      for (let j = 0; j < 3; j++) sums[3 * i + j]! += row[i]! * row[j]!;
+    }
+  }
+  const solved = solveLinear(sums, right, 3);
+  if (!solved) return { centre: [ox, oy], diameter: 0 };
+  const [cx, cy] = [solved[0]! / 2, solved[1]! / 2];
+  return { centre: [ox + cx, oy + cy], diameter: 2 * Math.sqrt(Math.max(0, solved[2]! + cx * cx + cy * cy)) };
 }

@@ -82,9 +82,15 @@ export const photoShape = z.object({
     { error: 'scale must be two-points or rectangle' },
   ),
   marks: z
-    .array(z.object({ of: id, at: spot, radius: number('radius').gt(0, 'radius must be more than 0').max(100000).optional() }), {
-      error: 'marks must be a list',
-    })
+    .array(
+      z.object({
+        of: id,
+        at: spot,
+        radius: number('radius').gt(0, 'radius must be more than 0').max(100000).optional(),
+        ellipse: z.object({ b: number('b').gt(0, 'b must be more than 0').max(100000), angle: number('angle') }).optional(),
+      }),
+      { error: 'marks must be a list' },
+    )
     .max(200, 'marks holds more than 200 entries'),
   sd,
 });

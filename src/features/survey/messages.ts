@@ -288,6 +288,16 @@ export const dragOrTap = (name: string): string => `Drag the ${name} by its midd
 
 export const tapMiddleOf = (name: string): string => `Tap the middle of the ${name}.`;
 
+/** Result of the search for a rim around a tap. */
+export const RIM_SEARCH = {
+  idle: '',
+  searching: 'Searching for the rim.',
+  found: 'The rim was found.',
+  unsure: 'A rim was found, but it is uncertain. Check it, and drag it if it is wrong.',
+  none: 'No rim was found there. Drag the circle to its middle and its rim.',
+  unread: 'The photo cannot be read, so the rim was not searched for. Drag the circle to its middle and its rim.',
+} as const;
+
 export const placesMarked = (count: number): string => `Photo of the drive, ${count} places marked`;
 
 export const leverEndPulled = (spring: string): string => `Lever end of the ${spring}, pulled`;

@@ -19,7 +19,10 @@ export interface Handle {
 export interface Circle {
   readonly key: string;
   readonly at: Spot;
+  /** Half axes, px, and the angle of the first one, radians. */
   readonly radius: number;
+  readonly b: number;
+  readonly angle: number;
   readonly chosen: boolean;
 }
 
@@ -155,9 +158,9 @@ function Lines({ scale, circles, px }: Pick<PhotoBoardProps, 'scale' | 'circles'
       {line && <path d={line} fill="none" stroke="#ffffff" strokeWidth={4 * px} opacity={0.8} />}
       {line && <path d={line} fill="none" stroke="#1f6f6b" strokeWidth={2 * px} strokeDasharray={`${7 * px} ${4 * px}`} />}
       {circles.map((c) => (
-        <g key={c.key} fill="none">
-          <circle cx={c.at[0]} cy={c.at[1]} r={c.radius} stroke="#ffffff" strokeWidth={4.5 * px} opacity={0.75} />
-          <circle cx={c.at[0]} cy={c.at[1]} r={c.radius} stroke={c.chosen ? '#b4552d' : '#22272b'} strokeWidth={2 * px} />
+        <g key={c.key} fill="none" transform={`translate(${c.at[0]} ${c.at[1]}) rotate(${(c.angle * 180) / Math.PI})`}>
+          <ellipse rx={c.radius} ry={c.b} stroke="#ffffff" strokeWidth={4.5 * px} opacity={0.75} />
+          <ellipse rx={c.radius} ry={c.b} stroke={c.chosen ? '#b4552d' : '#22272b'} strokeWidth={2 * px} />
         </g>
       ))}
     </>

@@ -6,14 +6,27 @@ import Checkbox from '@mui/material/Checkbox';
 import FormControlLabel from '@mui/material/FormControlLabel';
 import Typography from '@mui/material/Typography';
 import { useState } from 'react';
-import { diameterOf, LONGEST_TAPE_MM, markedDiameter, scaleIsSet, type Notebook, type NotebookPhoto } from '@/core/survey';
+import { diameterOf, LONGEST_TAPE_MM, markedCircle, scaleIsSet, type Notebook, type NotebookPhoto } from '@/core/survey';
 import { Icon } from '@/ui/icons';
 import { useUnits } from '@/ui/units';
 import type { Spot } from '@/ui/viewport';
 import { SavedField } from './saved-field';
-import { acrossOnPhoto, placeName, placesMarked } from './messages';
+import { acrossOnPhoto, placeName, placesMarked, RIM_SEARCH } from './messages';
 import { PhotoBoard } from './photo-board';
-import { circlesOf, handlesOf, instruction, moved, placesOf, placing, planeOf, scaleSpotsOf, tapped, withScaleSpots } from './photo-marks';
+import {
+  circlesOf,
+  handlesOf,
+  instruction,
+  moved,
+  placesOf,
+  placing,
+  planeOf,
+  scaleSpotsOf,
+  tapped,
+  withRim,
+  withScaleSpots,
+} from './photo-marks';
+import { useRim } from './use-rim';
 import { Choice, Fields, StepCard, type StepProps } from './steps';
 
 type Props = Omit<StepProps, 'look'> & { photo: NotebookPhoto; onRemove: () => void };
@@ -24,6 +37,7 @@ export function PhotoMarking({ notebook, photo, write, mayChange, onRemove }: Pr
   const { show } = useUnits();
   const { marks } = photo;
   const [chosen, setChosen] = useState<string | null>(null);
+  const { search, find } = useRim(`/api/photos/${photo.photo}`);
   const set: SetPhoto = (part, key) =>
     write(
       (now) => ({ ...now, photos: now.photos.map((p) => (p.id === photo.id ? { ...p, ...part } : p)) }),
@@ -34,6 +48,14 @@ export function PhotoMarking({ notebook, photo, write, mayChange, onRemove }: Pr
     if (!after) return;
     set(after.photo);
     if (after.chosen !== undefined) setChosen(after.chosen);
+    const of = after.photo.marks?.at(-1)?.of;
+    if (of !== undefined && notebook.pulleys.some((p) => p.id === of)) void snap(of, at);
+  };
+  /** The rim around a tap takes the place of the first circle. */
+  const snap = async (of: string, at: Spot) => {
+    const others = marks.filter((m) => m.of !== of && m.ellipse).map((m) => m.at);
+    const rim = await find(at, others);
+    if (rim) write((now) => ({ ...now, photos: now.photos.map((p) => (p.id === photo.id ? withRim(p, of, at, rim) : p)) }));
   };
   const move = (key: string, at: Spot) => {
     const after = moved(photo, key, at);
@@ -41,12 +63,17 @@ export function PhotoMarking({ notebook, photo, write, mayChange, onRemove }: Pr
     if (after.chosen !== undefined) setChosen(after.chosen);
   };
   const plane = planeOf(photo);
-  const read = plane ? marks.flatMap((m) => (m.radius === undefined ? [] : [{ of: m.of, mm: markedDiameter(plane, m.at, m.radius) }])) : [];
+  const read = plane ? marks.flatMap((m) => (m.radius === undefined ? [] : [{ of: m.of, mm: markedCircle(plane, m).diameter }])) : [];
   return (
     <>
       <Typography role="status" sx={{ fontWeight: 650, mb: 0.75 }}>
         {mayChange ? instruction(notebook, photo, chosen) : 'Marked so:'}
       </Typography>
+      {mayChange && RIM_SEARCH[search] !== '' && (
+        <Box role="status" aria-label="Rim" sx={{ mb: 0.75 }}>
+          {RIM_SEARCH[search]}
+        </Box>
+      )}
       <PhotoBoard
         src={`/api/photos/${photo.photo}`}
         width={photo.width}

@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import type { Notebook, NotebookPhoto } from '@/core/survey';
-import { circlesOf, handlesOf, instruction, moved, placing, scaleSpotsOf, tapped } from './photo-marks';
+import { circlesOf, handlesOf, instruction, moved, placing, scaleSpotsOf, tapped, withRim } from './photo-marks';
 
 const NOTEBOOK = {
   pulleys: [
@@ -87,7 +87,7 @@ describe('marks on a photo', () => {
     const handles = handlesOf(NOTEBOOK, scaled({ marks }));
     expect(handles.map((h) => h.key)).toEqual(['scale:0', 'scale:1', 'centre:a', 'centre:p', 'rim:a']);
     expect(handles.at(-1)!.at).toEqual([377, 300]);
-    expect(circlesOf(scaled({ marks }), 'a')).toEqual([{ key: 'a', at: [300, 300], radius: 77, chosen: true }]);
+    expect(circlesOf(scaled({ marks }), 'a')).toEqual([{ key: 'a', at: [300, 300], radius: 77, b: 77, angle: 0, chosen: true }]);
     expect(scaleSpotsOf(scaled())).toHaveLength(2);
   });
   it('are asked for one after another', () => {
@@ -100,5 +100,26 @@ describe('marks on a photo', () => {
     ];
     expect(new Set(words).size).toBe(words.length);
     expect(words.at(-1)).toBe('Everything is marked. Drag a mark to correct it.');
+  });
+
+  describe('with a rim that was found', () => {
+    const rim = { x: 310, y: 305, a: 80, b: 70, angle: 0.5 };
+    const marked = scaled({ marks: [{ of: 'a', at: [300, 300], radius: 60 }] });
+    it('take its place and shape, unless they were moved since', () => {
+      const after = withRim(marked, 'a', [300, 300], rim);
+      expect(after.marks).toEqual([{ of: 'a', at: [310, 305], radius: 80, ellipse: { b: 70, angle: 0.5 } }]);
+      expect(withRim(marked, 'a', [299, 300], rim)).toEqual(marked);
+      expect(circlesOf(after, null)[0]).toMatchObject({ radius: 80, b: 70, angle: 0.5 });
+    });
+    it('have the rim handle at the end of the long axis, which turns and scales the ellipse', () => {
+      const after = withRim(marked, 'a', [300, 300], rim);
+      const handle = handlesOf(NOTEBOOK, after).find((h) => h.key === 'rim:a')!;
+      expect(handle.at[0]).toBeCloseTo(310 + 80 * Math.cos(0.5), 9);
+      expect(handle.at[1]).toBeCloseTo(305 + 80 * Math.sin(0.5), 9);
+      const [mark] = moved(after, 'rim:a', [310, 345]).photo.marks!;
+      expect(mark!.radius).toBeCloseTo(40, 9);
+      expect(mark!.ellipse!.b).toBeCloseTo(35, 9);
+      expect(mark!.ellipse!.angle).toBeCloseTo(Math.PI / 2, 9);
+    });
   });
 });

@@ -1,4 +1,5 @@
-import { diameterOf, markedDiameter, scaleIsSet, toPlane, type Notebook, type NotebookPhoto, type PhotoMarks } from '@/core/survey';
+import { diameterOf, markedCircle, scaleIsSet, toPlane, type Notebook, type NotebookPhoto, type PhotoMarks } from '@/core/survey';
+import type { Ellipse } from '@/core/see';
 import type { Spot } from '@/ui/viewport';
 import {
   dragOrTap,
@@ -41,7 +42,7 @@ export function placing(notebook: Notebook, photo: NotebookPhoto, chosen: string
 /** Radius of a new circle, px: of the known diameter, or a share of the photo. */
 function firstRadius(notebook: Notebook, photo: NotebookPhoto, of: string, at: Spot): number {
   const plane = planeOf(photo);
-  const across = plane ? markedDiameter(plane, at, 10) : 0;
+  const across = plane ? markedCircle(plane, { at, radius: 10 }).diameter : 0;
   const known = diameterOf(notebook, of);
   return known !== null && across > 0 ? (10 * known) / across : photo.width / 24;
 }
@@ -87,9 +88,11 @@ export function moved(photo: NotebookPhoto, key: string, at: Spot): Tapped {
     };
   const marks = photo.marks.map((m) => {
     if (m.of !== name) return m;
-    return what === 'rim'
-      ? { ...m, radius: Math.max(LEAST_RADIUS, Math.hypot(at[0] - m.at[0], at[1] - m.at[1])) }
-      : { ...m, at: pointOf(at) };
+    if (what !== 'rim') return { ...m, at: pointOf(at) };
+    const [dx, dy] = [at[0] - m.at[0], at[1] - m.at[1]];
+    const radius = Math.max(LEAST_RADIUS, Math.hypot(dx, dy));
+    if (!m.ellipse) return { ...m, radius };
+    return { ...m, radius, ellipse: { b: (m.ellipse.b * radius) / (m.radius ?? radius), angle: Math.atan2(dy, dx) } };
   });
   return { photo: { marks }, chosen: name };
 }
@@ -105,16 +108,29 @@ export function handlesOf(notebook: Notebook, photo: NotebookPhoto): Handle[] {
       kind: 'scale',
     })),
     ...marks.map((m): Handle => ({ key: `centre:${m.of}`, label: `Middle of ${placeName(notebook, m.of)}`, at: m.at, kind: 'centre' })),
-    ...marks.flatMap(({ of, at, radius }): Handle[] =>
-      radius === undefined
-        ? []
-        : [{ key: `rim:${of}`, label: `Rim of ${placeName(notebook, of)}`, at: [at[0] + radius, at[1]], kind: 'rim' }],
-    ),
+    ...marks.flatMap(({ of, at, radius, ellipse }): Handle[] => {
+      if (radius === undefined) return [];
+      const angle = ellipse?.angle ?? 0;
+      const end: Spot = [at[0] + radius * Math.cos(angle), at[1] + radius * Math.sin(angle)];
+      return [{ key: `rim:${of}`, label: `Rim of ${placeName(notebook, of)}`, at: end, kind: 'rim' }];
+    }),
   ];
 }
 
 export const circlesOf = ({ marks }: NotebookPhoto, chosen: string | null): Circle[] =>
-  marks.flatMap((m) => (m.radius === undefined ? [] : [{ key: m.of, at: m.at, radius: m.radius, chosen: m.of === chosen }]));
+  marks.flatMap((m) =>
+    m.radius === undefined
+      ? []
+      : [{ key: m.of, at: m.at, radius: m.radius, b: m.ellipse?.b ?? m.radius, angle: m.ellipse?.angle ?? 0, chosen: m.of === chosen }],
+  );
+
+/** Photo with a rim that was found around a mark, unless the mark was moved or deleted since. */
+export function withRim(photo: NotebookPhoto, of: string, tap: Spot, { x, y, a, b, angle }: Ellipse): NotebookPhoto {
+  const marks = photo.marks.map((m) =>
+    m.of === of && m.at[0] === tap[0] && m.at[1] === tap[1] ? { of, at: pointOf([x, y]), radius: a, ellipse: { b, angle } } : m,
+  );
+  return { ...photo, marks };
+}
 
 /** Next thing to do on a photo, as an instruction. */
 export function instruction(notebook: Notebook, photo: NotebookPhoto, chosen: string | null): string {

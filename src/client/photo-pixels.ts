@@ -1,0 +1,32 @@
+import type { Picture } from '@/core/see';
+
+/** Rims need no finer picture than this, px on the longer side. */
+const LONGEST_PX = 1000;
+
+/** A photo with fewer pixels, and how many of them there are for one of the photo. */
+export interface PhotoPixels {
+  readonly picture: Picture;
+  readonly scale: number;
+}
+
+/** Reads the pixels of a photo, reduced. Throws if it cannot be read. */
+export async function photoPixels(src: string): Promise<PhotoPixels> {
+  const answer = await fetch(src);
+  if (!answer.ok) throw new Error(`photo: ${answer.status}`);
+  const bitmap = await createImageBitmap(await answer.blob());
+  const scale = Math.min(1, LONGEST_PX / Math.max(bitmap.width, bitmap.height));
+  const [width, height] = [Math.round(bitmap.width * scale), Math.round(bitmap.height * scale)];
+  const canvas = new OffscreenCanvas(width, height);
+  const drawing = canvas.getContext('2d')!;
+  drawing.imageSmoothingQuality = 'high';
+  drawing.drawImage(bitmap, 0, 0, width, height);
+  bitmap.close();
+  const { data } = drawing.getImageData(0, 0, width, height);
+  const pixels = new Uint8Array(3 * width * height);
+  for (let i = 0, k = 0; i < data.length; i += 4) {
+    pixels[k++] = data[i]!;
+    pixels[k++] = data[i + 1]!;
+    pixels[k++] = data[i + 2]!;
+  }
+  return { picture: { width, height, pixels }, scale };
+}

@@ -1,0 +1,62 @@
+import type { FittedRing } from './refine';
+
+/** Another ring around the same tap, in radii of the first. Its center is stated along the way to the foot of the camera. */
+interface Relation {
+  readonly cover: number;
+  readonly size: number;
+  readonly along: number;
+  readonly across: number;
+  readonly gap: number;
+}
+
+function relationOf({ ellipse: { x, y, a } }: FittedRing, { ellipse, cover }: FittedRing, [fx, fy]: readonly [number, number]): Relation {
+  const [dx, dy] = [(ellipse.x - x) / a, (ellipse.y - y) / a];
+  return { cover, size: ellipse.a / a, along: dx * fx + dy * fy, across: Math.abs(dx * fy - dy * fx), gap: Math.hypot(dx, dy) };
+}
+
+/** Evidence that a ring is the outer rim of its pulley, by other rings around the same tap. */
+function evidenceOf(rings: readonly FittedRing[], index: number, foot: readonly [number, number], longSide: number): readonly number[] {
+  const own = rings[index]!;
+  const { a } = own.ellipse;
+  const largest = Math.max(...rings.filter((r) => r.cover >= 0.5).map((r) => r.ellipse.a), a);
+  const others = rings.filter((r) => r !== own).map((other) => relationOf(own, other, foot));
+  const clearest = (holds: (r: Relation) => boolean) => others.reduce((most, r) => (holds(r) ? Math.max(most, r.cover) : most), 0);
+  const far = clearest((r) => r.across < 0.06 && r.size > 0.9 && r.size < 1.03 && r.along > 0.02 && r.along < 0.5);
+  const near = clearest((r) => r.across < 0.06 && r.size > 0.97 && r.size < 1.12 && r.along < -0.02 && r.along > -0.5);
+  const tight = clearest((r) => r.size > 1.015 && r.size < 1.1 && r.gap < 0.1);
+  const around = clearest((r) => r.size >= 1.1 && r.size < 1.4 && r.gap < 0.3);
+  const wide = clearest((r) => r.size >= 1.4);
+  const inside = clearest((r) => r.size > 0.85 && r.size < 0.985 && r.gap < 0.08);
+  const deep = clearest((r) => r.size > 0.3 && r.size <= 0.85 && r.gap < 0.2);
+  return [
+    own.cover,
+    own.cover * own.cover,
+    own.spread * 100,
+    index / 10,
+    Math.log(a / largest),
+    Math.log(a / largest) ** 2,
+    far,
+    near,
+    tight,
+    around,
+    wide,
+    inside,
+    deep,
+    Math.log(a / longSide / 0.08),
+    Math.log(a / longSide / 0.08) ** 2,
+    Math.max(0, own.cover - 0.8),
+  ];
+}
+
+/** Weights of the evidence, by softmax regression over 488 taps on drawn pictures, and that of none. */
+const WEIGHTS = [4.451, 3.696, -2.546, -1.651, 3.243, 2.371, 1.028, -0.837, 0.584, -1.253, -0.411, -1.414, 0.965, -0.726, -1.165, -3.053];
+const NONE = 4.155;
+
+/** Probability of each ring that it is the rim. Their sum is below 1: it may be none of them. */
+export function likelihoods(rings: readonly FittedRing[], foot: readonly [number, number], longSide: number): readonly number[] {
+  const scores = rings.map((_, k) => evidenceOf(rings, k, foot, longSide).reduce((sum, v, i) => sum + WEIGHTS[i]! * v, 0));
+  const top = Math.max(NONE, ...scores);
+  const parts = scores.map((s) => Math.exp(s - top));
+  const total = parts.reduce((a, v) => a + v, Math.exp(NONE - top));
+  return parts.map((v) => v / total);
+}

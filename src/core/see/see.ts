@@ -1,0 +1,93 @@
+import { FOCAL, ringsOfTaps, roundPlaces } from './candidates';
+import { likelihoods } from './choose';
+import { edgesOf, type EdgePoints, type Picture } from './edges';
+import type { Ellipse } from './refine';
+import { footwards } from './shapes';
+
+/** Why a tap has an ellipse, or none. `two`: two rims are about equally likely. */
+export type SeeReason = 'found' | 'two' | 'nothing' | 'blurred';
+
+/** Outer rim of a pulley in a picture, in pixels. */
+export interface SeenRim {
+  readonly ellipse: Ellipse | null;
+  /** One standard deviation of the centre, px. Null without an ellipse. */
+  readonly sd: number | null;
+  /** Probability that it is the rim, within a fortieth of its long half axis. */
+  readonly confidence: number;
+  readonly reason: SeeReason;
+  /** Other possible rims, most likely first. */
+  readonly others: readonly Ellipse[];
+}
+
+/** Least probability of a rim. On bolts, belts and ground the best ring has up to 0.1. */
+const LEAST = 0.12;
+/** Exponent from the probability to the confidence: rims with 0.5 or more are right in four of five drawn pictures. */
+const CAUTION = 2;
+/** A second rim that has this share of the probability of the first is about as likely. */
+const ABOUT_AS_LIKELY = 0.8;
+const MOST_OTHERS = 3;
+/** Fewer edges than this around a tap: blurred, or dark. */
+const LEAST_EDGES = 60;
+/** Deviation of the centre as a share of the long half axis: of a right rim, and of a wrong one. */
+const RIGHT_SD = 0.008;
+const WRONG_SD = 0.06;
+/** Least confidence of a rim without a tap. */
+const LEAST_UNASKED = 0.1;
+
+/**
+ * Finds the outer rim of the pulley at each tap. Rims are circles in parallel planes, so all taps of a picture share
+ * the slant of the camera.
+ * @param taps in pixels, y down
+ */
+export const see = (picture: Picture, taps: readonly (readonly [number, number])[]): readonly SeenRim[] =>
+  taps.length === 0 ? [] : newSeeing(picture)(taps);
+
+/** The same for several questions about one picture: its edges are found once. */
+export function newSeeing(picture: Picture): (taps: readonly (readonly [number, number])[]) => readonly SeenRim[] {
+  const edges = edgesOf(picture);
+  return (taps) =>
+    rimsAt(
+      edges,
+      taps.map(([x, y]) => [x * edges.scale, y * edges.scale]),
+    );
+}
+
+/** Rims of a picture without taps, most likely first. */
+export function seeAll(picture: Picture): readonly SeenRim[] {
+  const edges = edgesOf(picture);
+  const places = roundPlaces(edges);
+  const out: SeenRim[] = [];
+  const rims = rimsAt(edges, places).filter((r) => r.ellipse !== null && r.confidence >= LEAST_UNASKED);
+  for (const rim of [...rims].sort((a, b) => b.confidence - a.confidence)) {
+    const { x, y, a } = rim.ellipse!;
+    if (out.every(({ ellipse: e }) => Math.hypot(e!.x - x, e!.y - y) > 0.6 * (e!.a + a))) out.push(rim);
+  }
+  return out;
+}
+
+/** @param taps in reduced pixels */
+function rimsAt(edges: EdgePoints, taps: readonly (readonly [number, number])[]): readonly SeenRim[] {
+  const long = Math.max(edges.width, edges.height);
+  const { slant, taps: found } = ringsOfTaps(edges, taps);
+  return found.map(({ near, rings }, i) => {
+    const [x, y] = taps[i]!;
+    const foot = footwards(slant, (x - edges.width / 2) / (FOCAL * long), (y - edges.height / 2) / (FOCAL * long));
+    const likely = likelihoods(rings, foot, long);
+    const order = likely.map((_, k) => k).sort((p, q) => likely[q]! - likely[p]!);
+    const ellipses = order.map((k): Ellipse => {
+      const { ellipse: e } = rings[k]!;
+      return { x: (x + e.x) / edges.scale, y: (y + e.y) / edges.scale, a: e.a / edges.scale, b: e.b / edges.scale, angle: e.angle };
+    });
+    const [first, second] = [likely[order[0] ?? 0] ?? 0, likely[order[1] ?? 0] ?? 0];
+    if (ellipses.length === 0 || first < LEAST)
+      return { ellipse: null, sd: null, confidence: 0, reason: near.count < LEAST_EDGES ? 'blurred' : 'nothing', others: [] };
+    const ellipse = ellipses[0]!;
+    return {
+      ellipse,
+      sd: ellipse.a * (RIGHT_SD + WRONG_SD * (1 - first) ** 2),
+      confidence: first ** CAUTION,
+      reason: order.length > 1 && second > ABOUT_AS_LIKELY * first && first < 0.5 ? 'two' : 'found',
+      others: ellipses.slice(1, 1 + MOST_OTHERS),
+    };
+  });
+}
