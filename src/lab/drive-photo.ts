@@ -316,7 +316,7 @@ function groundAt({ clutter, deck, seed }: Scene, x: number, y: number): Rgb {
   return scaled(deck.tone, Math.max(0.1, k));
 }
 
-/** Color of the first thing that a ray meets, from the top down. */
+/** Colour of the first thing that a ray meets, from the top down. */
 function colourOf(scene: Scene, at: readonly [number, number, number], ray: readonly [number, number, number]): Rgb {
   const { pulleys, belt, clutter, deck, light, seed } = scene;
   const onPlane = (z: number): Xy => [at[0] + ((z - at[2]) / ray[2]) * ray[0], at[1] + ((z - at[2]) / ray[2]) * ray[1]];

@@ -40,7 +40,7 @@ export function ringsOfTaps(
     const rings = ringsWith(slant);
     return { slant, rings, worth: rings.reduce((sum, of, i) => sum + valueOf(of, footwards(slant, ...places[i]!)), 0) };
   };
-  // Votes are rough. The fits of the best few slants decide, then those of their neighbors.
+  // Votes are rough. The fits of the best few slants decide, then those of their neighbours.
   const byVotes = SLANTS.map(tried).sort((p, q) => q.worth - p.worth);
   const fits = ({ slant, rings }: { readonly slant: Slant; readonly rings: readonly (readonly Ring[])[] }) => {
     const fittedTaps = near.map((points, i) => fitted(points, rings[i]!, TIGHT, FEW));

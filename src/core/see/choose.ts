@@ -1,6 +1,6 @@
 import type { FittedRing } from './refine';
 
-/** Another ring around the same tap, in radii of the first. Its center is stated along the way to the foot of the camera. */
+/** Another ring around the same tap, in radii of the first. Its centre is stated along the way to the foot of the camera. */
 interface Relation {
   readonly cover: number;
   readonly size: number;

@@ -99,7 +99,7 @@ export function ringsOf(near: NearPoints, shape: Shape, least: number, most: num
 
 const LEAST_COVER = 0.3;
 
-/** True where no next radius and no next place of the center has a larger cover. */
+/** True where no next radius and no next place of the centre has a larger cover. */
 function isPeak(counts: Uint8Array, at: number, cx: number, cy: number): boolean {
   const n = counts[at]!;
   const plane = CELLS * CELLS;
