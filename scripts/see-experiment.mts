@@ -2,7 +2,8 @@ import sharp from 'sharp';
 import { seededRandom } from '../src/core/drive';
 import { see, type Picture } from '../src/core/see';
 import { edgesOf } from '../src/core/see/edges';
-import { drawDrivePhoto, PHOTO_KINDS, type PhotoEllipse } from '../src/lab/drive-photo';
+import { drawDrivePhoto, PHOTO_KINDS } from '../src/lab/drive-photo';
+import type { PhotoEllipse } from '../src/lab/photo-camera';
 
 /**
  * Compares the rims found at taps with those of a plain circle transform, on drawn pictures of drives, seeded. Prints

@@ -42,7 +42,7 @@ describe('see', () => {
     expect(both.map((b: { file: string }) => b.file)).toEqual([file('disc.webp'), file('disc.jpg')]);
     expect(both[0].found).toHaveLength(1);
     expect(Object.keys(both[0].found[0])).toEqual(['x', 'y', 'a', 'b', 'angle', 'confidence']);
-  });
+  }, 60_000);
 
   it('sees a picture upright, by its orientation', () => {
     const { width, height, taps } = JSON.parse(taut('see', file('turned.jpg'), '--tap', '310,190').stdout);

@@ -1,3 +1,5 @@
+import { solveLinear } from '../core/linear';
+
 /** A camera over a drive. Lengths in mm, pixels with y down. The planes of the rims are level: z is their height. */
 export interface PhotoCamera {
   readonly width: number;
@@ -64,4 +66,45 @@ export function rayOf(camera: PhotoCamera, px: number, py: number): readonly [nu
   const [x, y, z] = [du / k, dv / k, camera.focal];
   const [r, d, f] = camera.axes;
   return [r![0] * x + d![0] * y + f![0] * z, r![1] * x + d![1] * y + f![1] * z, r![2] * x + d![2] * y + f![2] * z];
+}
+
+/** An ellipse in pixels, y down. `angle` is that of `a` from the x axis, degrees. */
+export interface PhotoEllipse {
+  readonly x: number;
+  readonly y: number;
+  readonly a: number;
+  readonly b: number;
+  readonly angle: number;
+}
+
+/** Ellipse of a circle in the picture: the conic through its projected points, by least squares where the lens distorts. */
+export function ellipseOf(camera: PhotoCamera, centre: readonly [number, number, number], radius: number): PhotoEllipse {
+  const points = Array.from({ length: 60 }, (_, k) => {
+    const a = (k / 60) * (2 * Math.PI);
+    return projected(camera, [centre[0] + radius * Math.cos(a), centre[1] + radius * Math.sin(a), centre[2]]);
+  });
+  const [mx, my] = [0, 1].map((i) => points.reduce((s, p) => s + p[i]!, 0) / points.length) as [number, number];
+  const size = Math.max(...points.map(([x, y]) => Math.hypot(x - mx, y - my)));
+  const sums = new Float64Array(25);
+  const right = new Float64Array(5);
+  for (const [px, py] of points) {
+    const [x, y] = [(px - mx) / size, (py - my) / size];
+    const row = [x * x, x * y, y * y, x, y];
+    for (let i = 0; i < 5; i++) {
+      right[i]! += row[i]!;
+      for (let j = 0; j < 5; j++) sums[5 * i + j]! += row[i]! * row[j]!;
+    }
+  }
+  const [p, q, r, d, e] = solveLinear(sums, right, 5)! as unknown as [number, number, number, number, number];
+  const det = 4 * p * r - q * q;
+  const [cx, cy] = [(q * e - 2 * r * d) / det, (q * d - 2 * p * e) / det];
+  const level = 1 + p * cx * cx + q * cx * cy + r * cy * cy;
+  const [mean, half] = [(p + r) / 2, Math.hypot(p - r, q) / 2];
+  return {
+    x: mx + size * cx,
+    y: my + size * cy,
+    a: size * Math.sqrt(level / (mean - half)),
+    b: size * Math.sqrt(level / (mean + half)),
+    angle: (Math.atan2(-q, r - p) * 90) / Math.PI,
+  };
 }

@@ -1,8 +1,8 @@
 import { describe, expect, it } from 'vitest';
 import fc from 'fast-check';
 import { seededRandom } from '../drive';
-import { drawDrivePhoto, ellipseOf, type PhotoEllipse } from '../../lab/drive-photo';
-import { cameraAt, projected, rayOf } from '../../lab/photo-camera';
+import { drawDrivePhoto } from '../../lab/drive-photo';
+import { cameraAt, ellipseOf, projected, rayOf, type PhotoEllipse } from '../../lab/photo-camera';
 import { edgesOf, type Picture } from './edges';
 import { fitRing } from './refine';
 import { pointsNear, ringsOf } from './rings';

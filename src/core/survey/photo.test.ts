@@ -2,8 +2,7 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { seededRandom } from '../drive';
 import { demoDrive } from '../drive/sample-drives';
-import { ellipseOf } from '../../lab/drive-photo';
-import { cameraAt, projected } from '../../lab/photo-camera';
+import { cameraAt, ellipseOf, projected } from '../../lab/photo-camera';
 import { markedCircle, solveSurvey, toPlane, validateSurvey } from '.';
 
 type Spot = [number, number];
