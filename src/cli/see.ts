@@ -13,7 +13,7 @@ async function readPicture(bytes: Buffer): Promise<PictureRead & { readonly scal
   const { default: sharp } = await import('sharp');
   try {
     const source = sharp(bytes, { failOn: 'error', limitInputPixels: 100e6 });
-    const { width, height, format } = await source.metadata();
+    const { width, height, format, orientation = 1 } = await source.metadata();
     if (!['jpeg', 'png', 'webp'].includes(format ?? '')) return { ok: false, problem: 'this is not a JPEG, PNG or WebP picture' };
     if (Math.max(width, height) < LEAST_SIDE)
       return { ok: false, problem: `the picture is ${width} by ${height} pixels; its longer side must have ${LEAST_SIDE} or more` };
@@ -24,16 +24,12 @@ async function readPicture(bytes: Buffer): Promise<PictureRead & { readonly scal
       .toColourspace('srgb')
       .raw()
       .toBuffer({ resolveWithObject: true });
-    return { ok: true, picture: { width: info.width, height: info.height, pixels: data }, scale: info.width / (await uprightWidth(bytes)) };
+    // Orientations from 5 on are turned by a quarter.
+    const upright = orientation >= 5 ? height : width;
+    return { ok: true, picture: { width: info.width, height: info.height, pixels: data }, scale: info.width / upright };
   } catch {
     return { ok: false, problem: 'this is not a picture that can be read; use JPEG, PNG or WebP' };
   }
-}
-
-async function uprightWidth(bytes: Buffer): Promise<number> {
-  const { default: sharp } = await import('sharp');
-  const { width, height, orientation = 1 } = await sharp(bytes).metadata();
-  return orientation >= 5 ? height : width;
 }
 
 export type TapsRead =

@@ -1,3 +1,4 @@
+import { solveDamped } from '../linear';
 import type { NearPoints, Ring } from './rings';
 
 /** An ellipse in pixels, y down. `angle` is that of `a` from the x axis, radians. */
@@ -90,7 +91,7 @@ export function fitRing(near: NearPoints, ring: Ring, shapeSd: number): FittedRi
     }
     for (let p = 0; p < 3; p++) sums[6 * p]! += 1 / 0.03 ** 2;
     for (let p = 3; p < 5; p++) sums[6 * p]! += 1 / shapeSd ** 2;
-    const d = solve5(sums, right);
+    const d = solveDamped(sums, right, 5, 0);
     if (!d) return null;
     const [sx, sy] = [m[0] * d[0]! + m[1] * d[1]!, m[1] * d[0]! + m[2] * d[1]!];
     [x, y] = [x + a * sx, y + a * sy];
@@ -132,26 +133,4 @@ function product([a, b, c]: Symmetric, [p, q, r]: Symmetric): Symmetric {
 function ellipseFrom(x: number, y: number, a: number, [p, q, r]: Symmetric): Ellipse {
   const [mean, half] = [(p + r) / 2, Math.hypot(p - r, 2 * q) / 2];
   return { x, y, a: a * (mean + half), b: a * (mean - half), angle: 0.5 * Math.atan2(2 * q, p - r) };
-}
-
-/** Solution of five equations by elimination with pivots. Null where they are singular. */
-function solve5(matrix: Float64Array, right: Float64Array): Float64Array | null {
-  const [m, b] = [Float64Array.from(matrix), Float64Array.from(right)];
-  for (let k = 0; k < 5; k++) {
-    let pivot = k;
-    for (let i = k + 1; i < 5; i++) if (Math.abs(m[5 * i + k]!) > Math.abs(m[5 * pivot + k]!)) pivot = i;
-    if (Math.abs(m[5 * pivot + k]!) < 1e-9) return null;
-    for (let j = 0; j < 5; j++) [m[5 * k + j], m[5 * pivot + j]] = [m[5 * pivot + j]!, m[5 * k + j]!];
-    [b[k], b[pivot]] = [b[pivot]!, b[k]!];
-    for (let i = k + 1; i < 5; i++) {
-      const f = m[5 * i + k]! / m[5 * k + k]!;
-      for (let j = k; j < 5; j++) m[5 * i + j]! -= f * m[5 * k + j]!;
-      b[i]! -= f * b[k]!;
-    }
-  }
-  for (let k = 4; k >= 0; k--) {
-    for (let j = k + 1; j < 5; j++) b[k]! -= m[5 * k + j]! * b[j]!;
-    b[k]! /= m[5 * k + k]!;
-  }
-  return b;
 }
