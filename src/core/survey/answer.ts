@@ -33,6 +33,17 @@ export interface SurveyedPhoto {
   readonly slantDegrees: number;
   /** True if its marks differ by more than their sd explains: a tilt or a lens that the scale cannot correct. */
   readonly bent: boolean;
+  /** True if it disagrees with the other measurements and takes no part in the answer. */
+  readonly excluded: boolean;
+}
+
+/** Diameter of an unmeasured rim, as photos determine it. */
+export interface SurveyedDiameter {
+  readonly pulley: string;
+  /** mm. Null where nothing sets the scale of its photo. */
+  readonly mm: number | null;
+  /** Standard deviation, mm. */
+  readonly sd: number | null;
 }
 
 /** Where an arm stood when it was held: degrees about its pivot or mm along its line from where everything else was measured. */
@@ -46,13 +57,13 @@ export interface SurveyedArm {
   readonly seconds: readonly ArmPlace[];
 }
 
-/** One source of error, at one standard deviation: how it shifts every place, mm, and which diameter it is, if it is one. */
+/** One source of error, at one standard deviation: how it shifts every place and which diameters, mm. */
 export interface ErrorSource {
   /** x and y of every pulley and then every point. */
   readonly shift: Float64Array;
   /** Line and each place held, of every arm. */
   readonly arms: readonly { readonly line: number; readonly held: Readonly<Record<ArmPlace, number>> }[];
-  readonly diameter: { readonly pulley: number; readonly sd: number } | null;
+  readonly diameters: readonly { readonly pulley: number; readonly mm: number }[];
 }
 
 export interface SurveyAnswer {
@@ -63,6 +74,7 @@ export interface SurveyAnswer {
   /** Measurements of the sheet, followed by readings with held arms. */
   readonly measures: readonly SurveyedMeasure[];
   readonly photos: readonly SurveyedPhoto[];
+  readonly diameters: readonly SurveyedDiameter[];
   /** Most suspicious first. */
   readonly suspects: readonly string[];
   readonly belts: readonly { readonly id: string; readonly pitchLength: number | null; readonly sd: number | null }[];

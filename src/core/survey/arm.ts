@@ -1,7 +1,7 @@
 import { minimise, total, type Fit, type Workspace } from './levenberg-marquardt';
 import { AS_GOOD } from './fit';
 import { readAll, readInto, rimSign } from './equations';
-import { xOf, type ArmEntries, type Model } from './model';
+import { radiusAt, xOf, type ArmEntries, type Model } from './model';
 import type { ArmPlace, HeldArm } from './schema';
 import { NO_DISTANCE_MM } from './tolerances';
 
@@ -104,7 +104,7 @@ function lineOf(model: Model, full: Float64Array, { readings }: HeldArm): number
     const second = readings.find((r) => r.at === first.at && r.between[1] !== first.between[1]);
     if (!second) continue;
     const centres = ({ kind, value, between }: HeldArm['readings'][number]) =>
-      value - rimSign(kind) * between.reduce((sum, p) => sum + model.radius[model.placeIndex.get(p)!]!, 0);
+      value - rimSign(kind) * between.reduce((sum, p) => sum + radiusAt(model, full, model.placeIndex.get(p)!), 0);
     const [from, a, b] = [spot(first.between[0]), spot(first.between[1]), spot(second.between[1])];
     const d = Math.hypot(b.x - a.x, b.y - a.y) || NO_DISTANCE_MM;
     const along = (centres(first) ** 2 - centres(second) ** 2 + d * d) / (2 * d);

@@ -69,10 +69,15 @@ function placesOf(notebook: Notebook, answer: SurveyAnswer, error: SurveyAnswer[
     },
     diameter(pulley) {
       const i = answer.pulleys.findIndex((p) => p.id === pulley);
-      return (diameterOf(notebook, pulley) ?? 0) + (error?.diameter?.pulley === i ? error.diameter.sd : 0);
+      const shift = error?.diameters.find((d) => d.pulley === i)?.mm ?? 0;
+      return (solvedDiameter(notebook, answer, pulley) ?? 0) + shift;
     },
   };
 }
+
+/** Diameter of a pulley, mm: measured, or determined by photos. Null where neither is known. */
+export const solvedDiameter = (notebook: Notebook, answer: Pick<SurveyAnswer, 'diameters'>, pulley: string): number | null =>
+  diameterOf(notebook, pulley) ?? answer.diameters.find((d) => d.pulley === pulley)?.mm ?? null;
 
 interface Assembled {
   /** A drive file, not validated yet; null while something is missing. */
@@ -98,7 +103,7 @@ interface Build {
 }
 
 function assemble(notebook: Notebook, answer: SurveyAnswer, places: Places, reader: Reader): Assembled {
-  const missing = missingOf(notebook, places);
+  const missing = missingOf(notebook, answer, places);
   const findings: Finding[] = [];
   const place = (id: string) => {
     const at = places.at(id);
@@ -135,11 +140,11 @@ function assemble(notebook: Notebook, answer: SurveyAnswer, places: Places, read
 }
 
 /** Entries of pulleys and belts that a drive cannot do without. */
-function missingOf(notebook: Notebook, places: Places): Missing[] {
+function missingOf(notebook: Notebook, answer: SurveyAnswer, places: Places): Missing[] {
   const missing: Missing[] = [];
   if (notebook.name.trim() === '') missing.push({ what: 'name', of: '' });
   for (const p of notebook.pulleys) {
-    if (diameterOf(notebook, p.id) === null) missing.push({ what: 'diameter', of: p.id });
+    if (solvedDiameter(notebook, answer, p.id) === null) missing.push({ what: 'diameter', of: p.id });
     if (p.variable && !variableIn(notebook, p.id).variable) missing.push({ what: 'variable', of: p.id });
     if (!places.at(p.id)) missing.push({ what: 'pulley', of: p.id });
   }

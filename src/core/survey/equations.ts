@@ -1,6 +1,7 @@
 import { convertLength } from '../belt';
 import { compileDrive, sectionOf, type CompiledDrive } from '../drive';
-import { PHOTO_ENTRIES, type Model, xOf, type Equation, type HeldEquation } from './model';
+import { radiusAt, type Model, xOf, type Equation, type HeldEquation } from './model';
+import { newRimReading, PHOTO_ENTRIES, readHeight, readMark, readRim, rimRow, type PhotoEquation, type RimReading } from './photo-equations';
 import type { Measure } from './schema';
 import { NO_DISTANCE_MM } from './tolerances';
 
@@ -20,9 +21,14 @@ export interface Readings {
   readonly dUsed: Int32Array;
   readonly pulley: Int32Array;
   readonly byDiameter: Float64Array;
+  /** The rim that was read last. */
+  readonly rim: RimReading;
   /** Sum of squared residuals over their sd. */
   cost: number;
 }
+
+/** Entries that an equation other than that of a belt depends on, at most. */
+const MOST_ENTRIES = 12;
 
 export function newReadings(model: Model): Readings {
   const stops = Math.max(3, ...model.survey.drive.belts.map((b) => b.route.length));
@@ -30,7 +36,7 @@ export function newReadings(model: Model): Readings {
   const [start, dStart] = [new Int32Array(n + 1), new Int32Array(n + 1)];
   model.equations.forEach((e, i) => {
     const belt = e.kind === 'measure' && e.measure.kind === 'belt';
-    start[i + 1] = start[i]! + (belt ? 2 * stops : 10);
+    start[i + 1] = start[i]! + (belt ? 3 * stops : MOST_ENTRIES);
     dStart[i + 1] = dStart[i]! + (belt ? stops : 2);
   });
   return {
@@ -44,6 +50,7 @@ export function newReadings(model: Model): Readings {
     dUsed: new Int32Array(n),
     pulley: new Int32Array(dStart[n]!),
     byDiameter: new Float64Array(dStart[n]!),
+    rim: newRimReading(),
     cost: 0,
   };
 }
@@ -57,7 +64,12 @@ export function layOut(model: Model, full: Float64Array): Laid | null {
   const { drive } = model.survey;
   const made = compileDrive({
     ...drive,
-    pulleys: drive.pulleys.map((p, i) => ({ ...p, x: full[2 * model.centreOf[i]!]!, y: full[2 * model.centreOf[i]! + 1]! })),
+    pulleys: drive.pulleys.map((p, i) => ({
+      ...p,
+      x: full[2 * model.centreOf[i]!]!,
+      y: full[2 * model.centreOf[i]! + 1]!,
+      ...(model.rims[i]! < 0 ? {} : { outsideDiameter: 2 * full[model.rims[i]!]! }),
+    })),
   });
   return made.ok ? { compiled: made.compiled } : null;
 }
@@ -86,7 +98,8 @@ export function beltReading(model: Model, laid: Laid | null, belt: number): Belt
     const c = model.centreOf[p]!;
     add(by, 2 * c, trace.ux[before]! - trace.ux[a]!);
     add(by, 2 * c + 1, trace.uy[before]! - trace.uy[a]!);
-    add(byDiameter, p, trace.wrap[a]! / 2);
+    if (model.rims[p]! < 0) add(byDiameter, p, trace.wrap[a]! / 2);
+    else add(by, model.rims[p]!, trace.wrap[a]!);
   }
   return { value: trace.length, by, byDiameter };
 }
@@ -116,44 +129,52 @@ function readOne(model: Model, equation: Equation, row: number, full: Float64Arr
   };
   out.dUsed[row] = 0;
   out.known[row] = 1;
-  if (equation.kind === 'scale') {
-    const s = model.photoAt + PHOTO_ENTRIES * equation.photo + 3;
-    out.value[row] = full[s]!;
-    put(s, 1);
-  } else if (equation.kind === 'slant') {
-    const k = model.photoAt + PHOTO_ENTRIES * equation.photo + 4 + equation.entry;
-    out.value[row] = full[k]!;
-    put(k, 1);
-  } else if (equation.kind === 'mark') {
-    // p = e^(−s)·R(−θ)·(c − t): place of a centre at c in the plane of a photo with shift t, rotation θ and scale error
-    // e^s. With tilt it appears at q = A·p/w, A = [[1 + e, f], [f, 1 − e]], w = 1 + (a·px + b·py) per metre.
-    const [c, k] = [2 * equation.centre, model.photoAt + PHOTO_ENTRIES * equation.photo];
-    const [dx, dy] = [full[c]! - full[k]!, full[c + 1]! - full[k + 1]!];
-    const shrink = Math.exp(-full[k + 3]!);
-    const [cos, sin] = [shrink * Math.cos(full[k + 2]!), shrink * Math.sin(full[k + 2]!)];
-    const [px, py] = [cos * dx + sin * dy, -sin * dx + cos * dy];
-    const [e, f, a, b] = [4, 5, 6, 7].map((j) => full[k + j]! / 1000) as [number, number, number, number];
-    const w = 1 + a * px + b * py;
-    const first = equation.axis === 0;
-    const [ax, ay] = first ? [1 + e, f] : [f, 1 - e];
-    const here = (ax * px + ay * py) / w;
-    // Derivatives of the reading by px and by py.
-    const [gx, gy] = [(ax - here * a) / w, (ay - here * b) / w];
-    const [mx, my] = [gx * cos - gy * sin, gx * sin + gy * cos];
-    out.value[row] = here;
-    put(c, mx);
-    put(c + 1, my);
-    put(k, -mx);
-    put(k + 1, -my);
-    put(k + 2, gx * py - gy * px);
-    put(k + 3, -(gx * px + gy * py));
-    put(k + 4, (first ? px : -py) / (1000 * w));
-    put(k + 5, (first ? py : px) / (1000 * w));
-    put(k + 6, (-here * px) / (1000 * w));
-    put(k + 7, (-here * py) / (1000 * w));
-  } else if (equation.kind === 'held') readHeld(model, equation, row, full, out, put);
-  else readMeasure(model, equation.measure, row, full, laid, out, put);
+  if (equation.kind === 'held') readHeld(model, equation, row, full, out, put);
+  else if (equation.kind === 'measure') readMeasure(model, equation.measure, row, full, laid, out, put);
+  else out.value[row] = readPhoto(model, equation, row, full, out, put);
   out.used[row] = used;
+}
+
+function readPhoto(
+  model: Model,
+  equation: PhotoEquation,
+  row: number,
+  full: Float64Array,
+  out: Readings,
+  put: (k: number, v: number) => void,
+): number {
+  const photo = model.photoAt + PHOTO_ENTRIES * equation.photo;
+  const entry = (k: number) => {
+    put(photo + k, 1);
+    return full[photo + k]!;
+  };
+  switch (equation.kind) {
+    case 'scale':
+      return entry(3);
+    case 'slant':
+      return entry(4 + equation.entry);
+    case 'camera':
+      return entry(equation.entry);
+    case 'height':
+      return readHeight(full, model.heights[equation.place]!, photo, equation.plane, put);
+    case 'mark':
+      return readMark(full, 2 * equation.centre, photo, equation.axis, put);
+    case 'rim': {
+      const { place } = equation;
+      // The rows of one rim follow each other, so its picture is made once.
+      if (equation.row === 0) {
+        const entries = { x: 2 * model.centreOf[place]!, height: model.heights[place]!, rim: model.rims[place]!, photo };
+        readRim(model.frames[equation.photo]!, full, entries, model.radius[place]!, out.rim);
+      }
+      const { value, byRadius } = rimRow(out.rim, equation.row, put);
+      if (byRadius !== 0) {
+        out.pulley[out.dStart[row]!] = place;
+        out.byDiameter[out.dStart[row]!] = byRadius / 2;
+        out.dUsed[row] = 1;
+      }
+      return value;
+    }
+  }
 }
 
 /**
@@ -162,12 +183,21 @@ function readOne(model: Model, equation: Equation, row: number, full: Float64Arr
  */
 export const rimSign = (kind: 'centres' | 'outside' | 'inside'): 1 | 0 | -1 => (kind === 'outside' ? 1 : kind === 'inside' ? -1 : 0);
 
-function byRims(model: Model, sign: number, p: number, q: number, row: number, out: Readings): void {
+function byRims(
+  model: Model,
+  sign: number,
+  [p, q]: readonly [number, number],
+  row: number,
+  out: Readings,
+  put: (k: number, v: number) => void,
+): void {
   if (sign === 0) return;
   for (const place of [p, q]) {
-    if (place >= model.survey.drive.pulleys.length) continue;
-    out.pulley[out.dStart[row]! + out.dUsed[row]!] = place;
-    out.byDiameter[out.dStart[row]! + out.dUsed[row]!++] = sign / 2;
+    if (model.rims[place]! >= 0) put(model.rims[place]!, sign);
+    else if (place < model.survey.drive.pulleys.length) {
+      out.pulley[out.dStart[row]! + out.dUsed[row]!] = place;
+      out.byDiameter[out.dStart[row]! + out.dUsed[row]!++] = sign / 2;
+    }
   }
 }
 
@@ -197,7 +227,7 @@ function readHeld(
   const d = Math.sqrt(dx * dx + dy * dy) || NO_DISTANCE_MM;
   const [ux, uy] = [dx / d, dy / d];
   const sign = rimSign(reading.kind);
-  out.value[row] = d + sign * (model.radius[from]! + model.radius[to]!);
+  out.value[row] = d + sign * (radiusAt(model, full, from) + radiusAt(model, full, to));
   put(t, -ux);
   put(t + 1, -uy);
   if (turning) {
@@ -213,7 +243,7 @@ function readHeld(
     put(at, ux * cos + uy * sin);
     put(arm.line, (full[at]! * (uy * cos - ux * sin)) / DEG);
   }
-  byRims(model, sign, from, to, row, out);
+  byRims(model, sign, [from, to], row, out, put);
 }
 
 function readMeasure(
@@ -234,12 +264,12 @@ function readMeasure(
       const [dx, dy] = [full[j]! - full[i]!, full[j + 1]! - full[i + 1]!];
       const d = Math.sqrt(dx * dx + dy * dy) || NO_DISTANCE_MM;
       const sign = rimSign(m.kind);
-      out.value[row] = d + sign * (model.radius[p]! + model.radius[q]!);
+      out.value[row] = d + sign * (radiusAt(model, full, p) + radiusAt(model, full, q));
       put(i, -dx / d);
       put(i + 1, -dy / d);
       put(j, dx / d);
       put(j + 1, dy / d);
-      byRims(model, sign, p, q, row, out);
+      byRims(model, sign, [p, q], row, out, put);
       return;
     }
     case 'from-edge':

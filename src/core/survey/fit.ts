@@ -1,9 +1,11 @@
 import { seededRandom } from '../drive';
 import { better, minimise, minimiseWithSides, framed, newWorkspace, total, type Fit, type Workspace } from './levenberg-marquardt';
 import { reflectLayout, unfold } from './reflections';
-import { layOutByCrossing, layOutByDistance, layOutFromPhoto } from './layout';
+import { layOutByCrossing, layOutByDistance } from './layout';
+import { layOutFromPhotos } from './layout-from-photos';
 import { readAll } from './equations';
-import { PHOTO_ENTRIES, type Model } from './model';
+import type { Model } from './model';
+import { PHOTO_ENTRIES } from './photo-equations';
 import { neighbours } from './neighbours';
 import { SAME_COST_SHARE, SAME_PENALTY } from './tolerances';
 
@@ -175,7 +177,7 @@ function samePlace(model: Model, a: Fit, b: Fit, withinMm = SAME_PLACE_MM): bool
 function* builtStarts(model: Model, reach: number, shop: Workspace): Generator<Float64Array> {
   const random = seededRandom(20260501);
   for (const quarter of model.photos.length === 0 ? [] : model.edges.length === 0 ? [0] : [0, 1, 2, 3])
-    yield framed(model, layOutFromPhoto(model, quarter, random));
+    for (const laid of layOutFromPhotos(model, quarter, random)) yield framed(model, laid);
   for (const laid of layOutByCrossing(model, shop.then, BEAM).slice(0, CROSSING_STARTS)) yield framed(model, laid);
   yield framed(model, layOutByDistance(model, reach));
   for (let k = 0; k < SCATTERED_STARTS; k++) yield framed(model, scattered(model, reach, random));
@@ -186,7 +188,9 @@ function* scatteredStarts(model: Model, reach: number): Generator<Float64Array> 
   for (let k = 0; k < MOST_STARTS; k++) yield framed(model, scattered(model, reach * (k % 3 === 0 ? 0.5 : 1), random));
 }
 
-const scattered = (model: Model, reach: number, random: () => number): Float64Array =>
-  Float64Array.from({ length: model.size }, (_, i) =>
-    i < model.photoAt ? (random() - 0.5) * 2 * reach : (i - model.photoAt) % PHOTO_ENTRIES === 2 ? random() * 6.28 : 0,
-  );
+function scattered(model: Model, reach: number, random: () => number): Float64Array {
+  const full = model.start.slice();
+  for (let i = 0; i < model.photoAt; i++) full[i] = (random() - 0.5) * 2 * reach;
+  for (let p = 0; p < model.photos.length; p++) full[model.photoAt + PHOTO_ENTRIES * p + 2] = random() * 6.28;
+  return full;
+}

@@ -1,7 +1,7 @@
 export { ARM_PLACES, LONGEST_TAPE_MM, validateSurvey } from './schema';
 export type { ArmPlace, Measure, PhotoMarks, Point, Side, Survey, SurveyResult } from './schema';
-export { solveSurvey } from './solve';
-export type { ErrorSource, SurveyAnswer, SurveyedMeasure, SurveyedPhoto, SurveyedPlace } from './answer';
+export { solveSurvey } from './solve-survey';
+export type { ErrorSource, SurveyAnswer, SurveyedDiameter, SurveyedMeasure, SurveyedPhoto, SurveyedPlace } from './answer';
 export type { NextMeasure } from './advice';
 export { markedCircle, toPlane } from './photo';
 export type { PhotoMark } from './photo';

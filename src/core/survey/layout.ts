@@ -1,8 +1,7 @@
 import { symmetricEigen } from '../linear';
 import { readInto, type Readings, rimSign } from './equations';
-import { PHOTO_ENTRIES, xOf, type Model } from './model';
+import { radiusAt, xOf, type Model } from './model';
 import { penaltyOf, ties } from './ties';
-import { toPlane } from './photo';
 
 /** Squared deviations past which one reading in a layout counts no more: a blunder must not steer all the rest. */
 const WORST = 2500;
@@ -32,7 +31,7 @@ export function layOutByCrossing(model: Model, readings: Readings, beam: number)
   const tapes = tapesOf(model);
   const frame = frameOf(model);
   const placed = new Set<number>();
-  let carried: Layout[] = [{ full: new Float64Array(model.size), cost: 0 }];
+  let carried: Layout[] = [{ full: model.start.slice(), cost: 0 }];
   const { turns, byCentre } = assessing(model);
   while (placed.size < centres) {
     const next = mostTied(model, placed, tapes, frame);
@@ -82,7 +81,7 @@ function tapesOf(model: Model): Tape[][] {
     const [p, q] = [model.placeIndex.get(m.between[0])!, model.placeIndex.get(m.between[1])!];
     const [i, j] = [model.centreOf[p]!, model.centreOf[q]!];
     if (i === j) continue;
-    const distance = Math.max(1, m.value - sign * (model.radius[p]! + model.radius[q]!));
+    const distance = Math.max(1, m.value - sign * (radiusAt(model, model.start, p) + radiusAt(model, model.start, q)));
     tapes[i]!.push({ to: j, distance });
     tapes[j]!.push({ to: i, distance });
   }
@@ -186,7 +185,7 @@ export function layOutByDistance(model: Model, reach: number): Float64Array {
   const gram = squares.map((v, k) => -0.5 * (v - means[Math.floor(k / n)]! - means[k % n]! + all));
   const { values, vectors } = symmetricEigen(gram, n);
   const order = [...values.keys()].sort((a, b) => values[b]! - values[a]!);
-  const full = new Float64Array(model.size);
+  const full = model.start.slice();
   for (let i = 0; i < n; i++) {
     full[2 * i] = order[0] === undefined ? 0 : vectors[i * n + order[0]]! * Math.sqrt(Math.max(0, values[order[0]]!));
     full[2 * i + 1] = order[1] === undefined ? 0 : vectors[i * n + order[1]]! * Math.sqrt(Math.max(0, values[order[1]]!));
@@ -195,27 +194,5 @@ export function layOutByDistance(model: Model, reach: number): Float64Array {
     if (x !== null) full[2 * c] = x;
     if (y !== null) full[2 * c + 1] = y;
   });
-  return full;
-}
-
-/** A start from the first photo: its marks where they show, turned by quarters, the other centres scattered about their middle. */
-export function layOutFromPhoto(model: Model, quarter: number, random: () => number): Float64Array {
-  const full = new Float64Array(model.size);
-  const photo = model.survey.photos[model.photos[0]!]!;
-  const plane = toPlane(photo)!;
-  const [cos, sin] = [Math.cos((quarter * Math.PI) / 2), Math.sin((quarter * Math.PI) / 2)];
-  const at = photo.marks.map((m) => plane(...m.at)).map(([x, y]) => [cos * x - sin * y, sin * x + cos * y] as const);
-  const mean = (axis: 0 | 1) => at.reduce((sum, p) => sum + p[axis], 0) / at.length;
-  const [mx, my] = [mean(0), mean(1)];
-  const spread = Math.max(50, ...at.map(([x, y]) => Math.hypot(x - mx, y - my)));
-  for (let c = 0; c < model.centres; c++) {
-    full[2 * c] = mx + (random() - 0.5) * spread;
-    full[2 * c + 1] = my + (random() - 0.5) * spread;
-  }
-  photo.marks.forEach((m, k) => {
-    full[xOf(model, m.of)] = at[k]![0];
-    full[xOf(model, m.of) + 1] = at[k]![1];
-  });
-  model.photos.forEach((_, p) => (full[model.photoAt + PHOTO_ENTRIES * p + 2] = (quarter * Math.PI) / 2));
   return full;
 }

@@ -1,6 +1,7 @@
 import { solveDamped } from '../linear';
 import { newReadings, readAll, type Readings } from './equations';
-import { PHOTO_ENTRIES, type Model } from './model';
+import type { Model } from './model';
+import { PHOTO_ENTRIES } from './photo-equations';
 import { sideDistance, sidePenalty } from './ties';
 import { LAST_STEP_MM, MOST_STEPS, NO_DISTANCE_MM, SMALLER_SHARE } from './tolerances';
 

@@ -1,31 +1,15 @@
-import { scaleSd, markedCircle, toPlane } from './photo';
+import type { PhotoFrame } from './camera';
+import { PHOTO_ENTRIES, photoEquations, photoParts, type PhotoEquation } from './photo-equations';
 import type { ArmPlace, HeldArm, Measure, Survey } from './schema';
 
-/** Usual standard deviations where a measure states none: an angle, degrees, a wrap length, mm, and a mark on a photo, mm. */
+/** Usual standard deviations where a measure states none: an angle, degrees, and a wrap length, mm. */
 const ANGLE_SD = 1;
 const BELT_SD = 4;
-const MARK_SD = 3;
+/** Radius at which an unmeasured rim starts, mm. */
+const USUAL_RADIUS_MM = 45;
 
-/**
- * Shift x and y, rotation, log scale, two of foreshortening, two of keystone. Foreshortening is in thousandths, so that
- * it weighs like millimetres.
- */
-export const PHOTO_ENTRIES = 8;
-/**
- * Spread of a hand-held camera. Foreshortening is in thousandths (a tilt of 15° shortens by 3%). Keystone is per metre
- * (sin 15° at a distance of one metre).
- */
-const FORESHORTENING_SD = 30;
-const KEYSTONE_SD = 0.25;
-
-/** One equation: a measure of the sheet, a coordinate of a mark on a photo, or a photo's scale. */
-export type Equation =
-  | { readonly kind: 'measure'; readonly measure: Measure }
-  | { readonly kind: 'mark'; readonly photo: number; readonly mark: number; readonly centre: number; readonly axis: 0 | 1 }
-  | { readonly kind: 'scale'; readonly photo: number }
-  | HeldEquation
-  /** That a photo with a two-point scale was shot square on, as nearly as a hand holds a camera. */
-  | { readonly kind: 'slant'; readonly photo: number; readonly entry: 0 | 1 | 2 | 3 };
+/** One equation: a measure of the sheet, a row of a photo, or a reading with an arm held. */
+export type Equation = { readonly kind: 'measure'; readonly measure: Measure } | HeldEquation | PhotoEquation;
 
 /**
  * A reading with an arm held at entry `at` of the full vector. Its two places and the pivot (−1 for a slide) are place
@@ -54,9 +38,9 @@ export interface ArmEntries {
 
 /**
  * A survey as unknowns and equations. Places are the pulleys, then the points. Pulleys of one shaft share a centre. The
- * full vector holds x, y of each centre, then direction, offset and zero of every edge except the first. Shift,
- * rotation, log scale and tilt of every photo follow, then the arm positions. The x axis is the first named edge.
- * Without an edge, the first centre is the origin and the second is on the positive x axis.
+ * full vector holds x, y of each centre, then direction, offset and zero of every edge except the first. The
+ * entries of every photo follow, then unmeasured radii, heights of what photos show, and arm positions. The x axis is
+ * the first named edge. Without an edge, the first centre is the origin and the second is on the positive x axis.
  */
 export interface Model {
   readonly survey: Survey;
@@ -68,10 +52,17 @@ export interface Model {
   readonly centreOf: Int32Array;
   readonly centres: number;
   readonly edges: readonly string[];
-  /** Photos that have a usable scale, as indices into the survey's. */
+  /** Photos that can be used, as indices into those of the survey. */
   readonly photos: readonly number[];
+  /** Camera of each of them; null with a flat scale. */
+  readonly frames: readonly (PhotoFrame | null)[];
   /** First entry of the photos, `PHOTO_ENTRIES` each. */
   readonly photoAt: number;
+  /** Entry of the radius and of the height of each place, −1 for none. */
+  readonly rims: Int32Array;
+  readonly heights: Int32Array;
+  /** Full vector before anything is placed. */
+  readonly start: Float64Array;
   readonly arms: readonly ArmEntries[];
   /** Entries of the full vector to solve for, and the index of each entry among them (−1 if fixed). */
   readonly free: Int32Array;
@@ -97,10 +88,25 @@ export function newModel(survey: Survey): Model {
   });
   const placeIndex = new Map(places.map((id, i) => [id, i]));
   const edges = [...new Set(measures.flatMap((m) => ('edge' in m ? [m.edge] : [])))];
-  const planes = survey.photos.map(toPlane);
-  const photos = planes.flatMap((plane, i) => (plane && survey.photos[i]!.marks.length > 0 ? [i] : []));
+  const parts = photoParts(survey);
+  const { photos, frames } = parts;
   const photoAt = 2 * centres + 3 * Math.max(0, edges.length - 1);
   let size = photoAt + PHOTO_ENTRIES * photos.length;
+  const [rims, heights] = [new Int32Array(places.length).fill(-1), new Int32Array(places.length).fill(-1)];
+  const open = new Map<string, number>();
+  drive.pulleys.forEach(({ id }, i) => {
+    const group = survey.openDiameters[id];
+    if (group === undefined) return;
+    if (!open.has(group)) open.set(group, size++);
+    rims[i] = open.get(group)!;
+  });
+  photos.forEach((index, photo) => {
+    if (!frames[photo]) return;
+    for (const { of } of survey.photos[index]!.marks) {
+      const place = placeIndex.get(of)!;
+      if (heights[place]! < 0) heights[place] = size++;
+    }
+  });
   const arms = survey.arms.map((arm): ArmEntries => {
     const line = arm.pivot === null ? size++ : -1;
     return { arm, line, held: new Map([...new Set(arm.readings.map((r) => r.at))].map((at) => [at, size++])) };
@@ -121,29 +127,17 @@ export function newModel(survey: Survey): Model {
   const freeAt = new Int32Array(size).fill(-1);
   free.forEach((k, i) => (freeAt[k] = i));
 
+  const start = new Float64Array(size);
+  for (const entry of open.values()) start[entry] = USUAL_RADIUS_MM;
+
   const equations: Equation[] = measures.map((measure) => ({ kind: 'measure', measure }));
   const target = measures.map((m) => m.value);
   const sds = measures.map((m) => m.sd ?? (m.kind === 'angle' ? ANGLE_SD : m.kind === 'belt' ? BELT_SD : survey.tapeSd));
-  photos.forEach((index, photo) => {
-    const { marks, scale, sd = MARK_SD } = survey.photos[index]!;
-    marks.forEach((mark, m) => {
-      const at = markedCircle(planes[index]!, mark).centre;
-      for (const axis of [0, 1] as const) {
-        equations.push({ kind: 'mark', photo, mark: m, centre: centreOf[placeIndex.get(mark.of)!]!, axis });
-        target.push(at[axis]);
-        sds.push(sd);
-      }
-    });
-    const square = scale.kind === 'rectangle';
-    equations.push({ kind: 'scale', photo });
-    target.push(0);
-    sds.push(square ? scaleSd(scale, survey.tapeSd) : Math.hypot(scaleSd(scale, survey.tapeSd), FORESHORTENING_SD / 1000));
-    if (square) return;
-    for (const entry of [0, 1, 2, 3] as const) {
-      equations.push({ kind: 'slant', photo, entry });
-      target.push(0);
-      sds.push(entry < 2 ? FORESHORTENING_SD : KEYSTONE_SD);
-    }
+  const at = { place: (id: string) => placeIndex.get(id)!, centre: (place: number) => centreOf[place]! };
+  photoEquations(survey, parts, at, (equation, value, sd) => {
+    equations.push(equation);
+    target.push(value);
+    sds.push(sd);
   });
   for (const arm of arms) {
     for (const reading of arm.arm.readings) {
@@ -163,7 +157,11 @@ export function newModel(survey: Survey): Model {
     centres,
     edges,
     photos,
+    frames,
     photoAt,
+    rims,
+    heights,
+    start,
     arms,
     free,
     freeAt,
@@ -174,6 +172,10 @@ export function newModel(survey: Survey): Model {
     hasBelts: measures.some((m) => m.kind === 'belt'),
   };
 }
+
+/** Radius of a place at a full vector, mm; 0 for a point. */
+export const radiusAt = (model: Model, full: Float64Array, place: number): number =>
+  model.rims[place]! < 0 ? model.radius[place]! : full[model.rims[place]!]!;
 
 /** Deviation of a pulley's rim diameter, mm: its own where it has one. */
 export const diameterSdOf = (survey: Survey, pulley: number): number =>

@@ -52,6 +52,7 @@ const spot = z.tuple([figure, figure]);
 const scaleSoFar = z.discriminatedUnion('kind', [
   z.object({ kind: z.literal('two-points'), ends: z.array(spot).max(2), distance: open }),
   z.object({ kind: z.literal('rectangle'), corners: z.array(spot).max(4), width: open, height: open }),
+  z.object({ kind: z.literal('rims') }),
 ]);
 
 /** A distance taken with the arm held somewhere else than where everything was measured. */
@@ -266,6 +267,7 @@ export function bareDrive(notebook: Notebook): Pick<Drive, 'format' | 'version' 
 
 /** True once a photo's scale has all its marks and lengths. */
 export function scaleIsSet(scale: NotebookPhoto['scale']): boolean {
+  if (scale.kind === 'rims') return true;
   return scale.kind === 'two-points'
     ? scale.ends.length === 2 && scale.distance !== null
     : scale.corners.length === 4 && scale.width !== null && scale.height !== null;
@@ -294,12 +296,41 @@ function heldArms(notebook: Notebook, rim: (place: string) => boolean): HeldArm[
   });
 }
 
+/** The pulley that a "same as" leads to. */
+function sizeOf(notebook: Notebook, pulleyId: string): string {
+  let one = pulleyId;
+  for (let k = 0; k < notebook.pulleys.length; k++) one = notebook.pulleys.find((p) => p.id === one)?.sameAs ?? one;
+  return one;
+}
+
+/**
+ * Pulleys with an unmeasured diameter that a photo with a camera determines, with the pulley that they are the same as.
+ */
+function openDiametersOf(notebook: Notebook): Record<string, string> {
+  const shown = new Set(
+    notebook.photos
+      .filter((p) => p.scale.kind === 'rims')
+      .flatMap((p) => p.marks.flatMap((m) => (m.radius === undefined ? [] : [sizeOf(notebook, m.of)]))),
+  );
+  const open = notebook.pulleys.filter((p) => diameterOf(notebook, p.id) === null && shown.has(sizeOf(notebook, p.id)));
+  return Object.fromEntries(open.map((p) => [p.id, sizeOf(notebook, p.id)]));
+}
+
+/** Pulleys in a plane with an unmeasured height. */
+const unknownHeightsOf = (notebook: Notebook): string[] =>
+  notebook.pulleys.flatMap((p) => {
+    const at = notebook.planes.findIndex((one) => one.id === p.plane);
+    return at > 0 && notebook.planes[at]!.height === null ? [p.id] : [];
+  });
+
 /**
  * Survey sheet of the current notebook: measurements with a value, photos with a scale, readings with held arms.
  * Unknown rims are excluded from rim measurements.
  */
 export function surveyOf(notebook: Notebook): SurveyResult {
-  const rim = (place: string) => !notebook.pulleys.some((p) => p.id === place) || diameterOf(notebook, place) !== null;
+  const openDiameters = openDiametersOf(notebook);
+  const rim = (place: string) =>
+    !notebook.pulleys.some((p) => p.id === place) || diameterOf(notebook, place) !== null || openDiameters[place] !== undefined;
   const measures = notebook.measures.flatMap(({ skipped, value, ...m }) => {
     if (value === null || skipped === true) return [];
     if ((m.kind === 'outside' || m.kind === 'inside') && !m.between.every(rim)) return [];
@@ -316,7 +347,11 @@ export function surveyOf(notebook: Notebook): SurveyResult {
     diameterSds: Object.fromEntries(notebook.pulleys.map((p) => [p.id, diameterSdIn(notebook, p.id)])),
     drive: { ...bare, belts: bare.belts.map(({ designation: _number, length: _length, ...b }) => b) },
     points: notebook.points.map((p) => ({ id: p.id, label: p.label })),
-    photos: notebook.photos.flatMap(({ photo: _photo, width: _width, height: _height, ...p }) => (scaleIsSet(p.scale) ? [p] : [])),
+    photos: notebook.photos
+      .filter((p) => scaleIsSet(p.scale))
+      .map(({ photo: _photo, width, height, ...p }) => ({ ...p, scale: p.scale.kind === 'rims' ? { ...p.scale, width, height } : p.scale })),
   });
-  return read.ok ? { ok: true, survey: { ...read.survey, arms: heldArms(notebook, rim) } } : read;
+  if (!read.ok) return read;
+  const survey = { ...read.survey, arms: heldArms(notebook, rim), openDiameters, unknownHeights: unknownHeightsOf(notebook) };
+  return { ok: true, survey };
 }

@@ -8,9 +8,10 @@ export type ToPlane = (x: number, y: number) => readonly [number, number];
  * Map from the scale of a photo. Two points: a scale factor only, for a camera held square. A rectangle: the homography
  * from its corners to their true places. It follows from the eight equations of four point pairs (Hartley and
  * Zisserman, Multiple View Geometry, §4.1 with h₃₃ = 1).
- * @returns null if corners or points coincide, or if three corners are in line
+ * @returns null if corners or points coincide, if three corners are in line, or if the scale is by rims
  */
 export function toPlane({ scale, fromBelow }: Pick<PhotoMarks, 'scale' | 'fromBelow'>): ToPlane | null {
+  if (scale.kind === 'rims') return null;
   const flip = fromBelow === true ? -1 : 1;
   if (scale.kind === 'two-points') {
     const [[ax, ay], [bx, by]] = scale.ends;
@@ -46,7 +47,7 @@ export function toPlane({ scale, fromBelow }: Pick<PhotoMarks, 'scale' | 'fromBe
 }
 
 /** How far the scale itself may be off, as a share. */
-export function scaleSd(scale: PhotoMarks['scale'], tapeSd: number): number {
+export function scaleSd(scale: Exclude<PhotoMarks['scale'], { kind: 'rims' }>, tapeSd: number): number {
   const known = scale.kind === 'two-points' ? scale.distance : (scale.width + scale.height) / 2;
   return (scale.sd ?? tapeSd) / known;
 }

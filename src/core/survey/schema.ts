@@ -58,6 +58,7 @@ const side = z.object({ pulley: id, leftOf: pair('leftOf'), right: z.boolean().o
 
 const pixel = number('a pixel').min(-100000, 'a pixel is far outside the photo').max(100000, 'a pixel is far outside the photo');
 const spot = z.tuple([pixel, pixel], { error: 'a spot on the photo is its two pixel coordinates' });
+const pictureSide = number('the size of the photo').min(200, 'a photo must be at least 200 pixels wide and high').max(100000);
 /** Scale of a photo, and its marks. */
 export const photoShape = z.object({
   id,
@@ -78,8 +79,10 @@ export const photoShape = z.object({
         height: distance(0.001),
         sd,
       }),
+      /** Tilt and lens from the ellipses of the rims. Width and height of the picture, px. */
+      z.object({ kind: z.literal('rims'), width: pictureSide, height: pictureSide }),
     ],
-    { error: 'scale must be two-points or rectangle' },
+    { error: 'scale must be two-points, rectangle or rims' },
   ),
   marks: z
     .array(
@@ -88,6 +91,8 @@ export const photoShape = z.object({
         at: spot,
         radius: number('radius').gt(0, 'radius must be more than 0').max(100000).optional(),
         ellipse: z.object({ b: number('b').gt(0, 'b must be more than 0').max(100000), angle: number('angle') }).optional(),
+        /** Standard deviation of a fitted rim, px. */
+        sd: number('sd').gt(0, 'sd must be more than 0').max(1000).optional(),
       }),
       { error: 'marks must be a list' },
     )
@@ -153,6 +158,10 @@ export interface Survey {
   readonly diameterSd: number;
   /** Diameters that have a deviation of their own, by pulley. */
   readonly diameterSds: Readonly<Record<string, number>>;
+  /** Pulleys with an unmeasured diameter that a photo determines, with the name of their size: one for all that are the same. */
+  readonly openDiameters: Readonly<Record<string, string>>;
+  /** Pulleys in a plane with an unmeasured height. */
+  readonly unknownHeights: readonly string[];
 }
 
 export type SurveyResult = { readonly ok: true; readonly survey: Survey } | { readonly ok: false; readonly problems: readonly Problem[] };
@@ -168,7 +177,19 @@ export function validateSurvey(document: unknown): SurveyResult {
   const first = (p: Record<string, unknown>) => (p['shaft'] === undefined ? p : (bare.pulleys.find((o) => o['shaft'] === p['shaft']) ?? p));
   const read = validateDrive({ ...bare, pulleys: bare.pulleys.map((p) => ({ ...p, x: first(p)['x'] ?? 0, y: first(p)['y'] ?? 0 })) });
   if (!read.ok) return { ok: false, problems: read.problems.map((p) => ({ path: `drive.${p.path}`, message: p.message })) };
-  const survey: Survey = { drive: read.drive, points, photos, measures, arms: [], sides, tapeSd, diameterSd, diameterSds };
+  const survey: Survey = {
+    drive: read.drive,
+    points,
+    photos,
+    measures,
+    arms: [],
+    sides,
+    tapeSd,
+    diameterSd,
+    diameterSds,
+    openDiameters: {},
+    unknownHeights: [],
+  };
   const problems = crossProblems(survey);
   return problems.length > 0 ? { ok: false, problems } : { ok: true, survey };
 }

@@ -6,7 +6,7 @@ import { closingCheck, type ClosingCheck } from './closing';
 import { bareDrive, surveyOf, type Notebook } from './notebook';
 import { compareLayouts } from './candidate-layouts';
 import type { Side } from './schema';
-import { solveSurvey } from './solve';
+import { solveSurvey } from './solve-survey';
 import type { SurveyAnswer, SurveyedPlace } from './answer';
 
 /** Current result of a notebook. */

@@ -6,10 +6,19 @@ import { better, newWorkspace, total, type Fit } from './levenberg-marquardt';
 import { AS_GOOD, chiSquareLimit, fitSurvey } from './fit';
 import { dropWithout, mirrorImages, type MirrorImage } from './reflections';
 import { beltReading, layOut, newReadings, readAll, type Readings } from './equations';
-import { diameterSdOf, PHOTO_ENTRIES, newModel, type Model } from './model';
+import { diameterSdOf, newModel, type Model } from './model';
+import { PHOTO_ENTRIES, photoScale } from './photo-equations';
 import type { Survey } from './schema';
 import { computeCovariance, type CovarianceResult } from './uncertainty';
-import type { SurveyedPlace, SurveyedMeasure, SurveyedPhoto, SurveyedArm, ErrorSource, SurveyAnswer } from './answer';
+import type {
+  SurveyedPlace,
+  SurveyedMeasure,
+  SurveyedPhoto,
+  SurveyedDiameter,
+  SurveyedArm,
+  ErrorSource,
+  SurveyAnswer,
+} from './answer';
 import { LEAST_FREEDOM, LOOSE_SHARE, SAME_COST_SHARE, SAME_PENALTY } from './tolerances';
 
 /** A left-out residual this many deviations off is suspicious by itself. */
@@ -23,7 +32,7 @@ const BENT = 2;
  * Positions that minimise the sum of squared residuals over their sd, among the mirror images that obey the sides; with the spread that the
  * measures' errors and the diameters' leave in positions and belt lengths, to first order: δx = A(ε − B·δD), A = (JᵀWJ)⁻¹JᵀW.
  */
-export function solveSurvey(survey: Survey): SurveyAnswer {
+export function solveWithAll(survey: Survey): SurveyAnswer {
   const { model, fit, mirrors, seconds, mirrorsAt } = search(survey);
   const readings = newReadings(model);
   readAll(model, fit.full, true, readings);
@@ -85,6 +94,7 @@ export function solveSurvey(survey: Survey): SurveyAnswer {
       ];
     }),
     photos: photosOf(model, fit, readings),
+    diameters: diametersOf(model, fit, trust),
     suspects: suspects.ranked.map((i) => readingId(model.equations[i]!)!),
     belts: survey.drive.belts.map((b, k) => ({
       id: b.id,
@@ -230,23 +240,42 @@ function photosOf(model: Model, fit: Fit, readings: Readings): SurveyedPhoto[] {
   return model.photos.map((index, photo) => {
     const { id, marks } = model.survey.photos[index]!;
     const at = model.photoAt + PHOTO_ENTRIES * photo;
-    const off = marks.map(() => ({ square: 0, weighted: 0 }));
+    const frame = model.frames[photo]!;
+    const perUnit = frame ? photoScale(frame, fit.full, at) : 1;
+    const off = marks.map(() => 0);
+    let weighted = 0;
+    let rows = 0;
     model.equations.forEach((e, i) => {
-      if (e.kind !== 'mark' || e.photo !== photo) return;
+      if ((e.kind !== 'mark' && e.kind !== 'rim') || e.photo !== photo) return;
       const r = model.target[i]! - readings.value[i]!;
-      off[e.mark]!.square += r * r;
-      off[e.mark]!.weighted += (r / model.sds[i]!) ** 2;
+      if (e.kind === 'mark' || e.row < 2) off[e.mark]! += (perUnit * r) ** 2;
+      weighted += (r / model.sds[i]!) ** 2;
+      rows++;
     });
+    const open = new Set(marks.flatMap((m) => model.rims[model.placeIndex.get(m.of)!]!).filter((entry) => entry >= 0));
     // A photo by itself places everything: with four entries of its own, as many marks as that never disagree.
-    const spare = 2 * marks.length - 4;
-    const misfit = spare > 0 ? Math.sqrt(off.reduce((sum, o) => sum + o.weighted, 0) / spare) : 0;
+    const spare = rows - 4 - open.size;
+    const misfit = spare > 0 ? Math.sqrt(weighted / spare) : 0;
+    const tilt = () => (Math.hypot(fit.full[at + 4]!, fit.full[at + 5]!) * 180) / Math.PI / 1000;
     return {
       id,
-      marks: marks.map((m, k) => ({ of: m.of, offMm: Math.sqrt(off[k]!.square) })),
-      scale: Math.exp(fit.full[at + 3]!),
-      slantDegrees: slantOf(fit.full, at),
+      marks: marks.map((m, k) => ({ of: m.of, offMm: Math.sqrt(off[k]!) })),
+      scale: frame ? 1 : Math.exp(fit.full[at + 3]!),
+      slantDegrees: frame ? tilt() : slantOf(fit.full, at),
       bent: misfit > BENT,
+      excluded: false,
     };
+  });
+}
+
+/** Diameters that photos determine. Without anything in mm on a photo, its radii are loose. */
+function diametersOf(model: Model, fit: Fit, trust: CovarianceResult): SurveyedDiameter[] {
+  return model.survey.drive.pulleys.flatMap(({ id }, p): SurveyedDiameter[] => {
+    const entry = model.rims[p]!;
+    if (entry < 0) return [];
+    const fixed = looseness(model, trust, entry) <= LOOSE_SHARE;
+    const sd = 2 * Math.sqrt(trust.variance(new Map([[entry, 1]])));
+    return [{ pulley: id, mm: fixed ? 2 * fit.full[entry]! : null, sd: fixed ? sd : null }];
   });
 }
 
@@ -277,11 +306,17 @@ function errorsOf(model: Model, trust: CovarianceResult): ErrorSource[] {
       held: { released: of(held.get('released')), engaged: of(held.get('engaged')), brake: of(held.get('brake')) },
     }));
   };
+  const openOf = (entries: Float64Array, by: number): ErrorSource['diameters'] =>
+    [...model.rims.keys()].flatMap((pulley) => {
+      const i = model.rims[pulley]! < 0 ? -1 : model.freeAt[model.rims[pulley]!]!;
+      return i < 0 ? [] : [{ pulley, mm: 2 * entries[i]! * by }];
+    });
   return [
-    ...trust.gain.map((g): ErrorSource => ({ shift: shiftOf(g, 1), arms: armsOf(g, 1), diameter: null })),
-    ...trust.byDiameter.map((g, pulley): ErrorSource => {
+    ...trust.gain.map((g): ErrorSource => ({ shift: shiftOf(g, 1), arms: armsOf(g, 1), diameters: openOf(g, 1) })),
+    ...trust.byDiameter.flatMap((g, pulley): ErrorSource[] => {
+      if (model.rims[pulley]! >= 0) return [];
       const sd = diameterSdOf(model.survey, pulley);
-      return { shift: shiftOf(g, sd), arms: armsOf(g, sd), diameter: { pulley, sd } };
+      return [{ shift: shiftOf(g, sd), arms: armsOf(g, sd), diameters: [{ pulley, mm: sd }, ...openOf(g, sd)] }];
     }),
   ];
 }

@@ -6,8 +6,11 @@ import { NO_DISTANCE_MM } from './tolerances';
 export function ties(model: Model): number[][] {
   const c = (id: string) => xOf(model, id) / 2;
   return model.equations.map((e) => {
-    if (e.kind === 'scale' || e.kind === 'slant') return [];
-    if (e.kind === 'mark') return [e.centre, model.centres + model.edges.length + e.photo];
+    if (e.kind === 'scale' || e.kind === 'slant' || e.kind === 'camera' || e.kind === 'height') return [];
+    if (e.kind === 'mark' || e.kind === 'rim') {
+      const centre = e.kind === 'mark' ? e.centre : model.centreOf[e.place]!;
+      return [centre, model.centres + model.edges.length + e.photo];
+    }
     if (e.kind === 'held') return [...e.reading.between, ...(e.arm.arm.pivot === null ? [] : [e.arm.arm.pivot])].map(c);
     const m = e.measure;
     if (m.kind === 'angle') return [c(m.at), c(m.between[0]), c(m.between[1])];
