@@ -6,18 +6,23 @@ import {
   clutterOf,
   distanceTo,
   layout,
+  placed,
   scaled,
   PAINTS,
   TAU,
   tools,
   within,
   type PhotoKind,
+  type PlacedPulley,
   type Pulley,
   type Random,
   type Scene,
   type Tools,
   type Xy,
 } from './photo-scene';
+
+/** Middle of a belt against the upper edges of the rims, mm. */
+const BELT_HEIGHT = -9;
 
 export { PHOTO_KINDS, type PhotoKind } from './photo-scene';
 
@@ -37,13 +42,15 @@ export interface DrivePhoto {
   }[];
   /** Taps, with the pulley that each is on. Null: not on a pulley. */
   readonly taps: readonly { readonly at: Xy; readonly pulley: number | null }[];
+  /** Middle of each span of the belt, from each pulley to the next one. */
+  readonly spans: readonly Xy[];
 }
 
-/** Draws a picture of a drive, 1,000 to 2,000 px long unless a length is stated. */
-export function drawDrivePhoto(kind: PhotoKind, random: Random, longest?: number): DrivePhoto {
+/** Draws a picture of a drive, 1,000 to 2,000 px long unless a length is stated, with random pulleys unless they are stated. */
+export function drawDrivePhoto(kind: PhotoKind, random: Random, longest?: number, places?: readonly PlacedPulley[]): DrivePhoto {
   const t = tools(random);
   const { between, pick, chance } = t;
-  const pulleys = layout(t, kind);
+  const pulleys = places ? placed(t, kind, places) : layout(t, kind);
   const long = Math.round(longest ?? between(1000, 2000));
   const short = Math.round(long * between(0.62, 0.8));
   const [width, height] = chance(0.7) ? [long, short] : [short, long];
@@ -101,6 +108,7 @@ export function drawDrivePhoto(kind: PhotoKind, random: Random, longest?: number
     camera,
     pulleys: pulleys.map((p, i) => ({ ...seenRim(camera, p, scene, i), x: p.x, y: p.y, top: p.top, radius: p.r })),
     taps: tapsOf(t, kind, camera, scene, width, height),
+    spans: scene.belt.strands.map(({ from, to }) => projected(camera, [(from[0] + to[0]) / 2, (from[1] + to[1]) / 2, BELT_HEIGHT])),
   };
 }
 
@@ -134,7 +142,7 @@ function tapsOf(t: Tools, kind: PhotoKind, camera: PhotoCamera, scene: Scene, wi
     const k = between(0.2, 0.8);
     const at = pick<Xy>([
       projected(camera, [bolt.x, bolt.y, scene.deck.z]),
-      projected(camera, [strand.from[0] + k * (strand.to[0] - strand.from[0]), strand.from[1] + k * (strand.to[1] - strand.from[1]), -9]),
+      projected(camera, [strand.from[0] + k * (strand.to[0] - strand.from[0]), strand.from[1] + k * (strand.to[1] - strand.from[1]), BELT_HEIGHT]),
       [between(0.05, 0.95) * width, between(0.05, 0.95) * height],
     ]);
     const isFree = scene.pulleys.every((p) => {

@@ -119,6 +119,23 @@ export function layout(t: Tools, kind: PhotoKind): Pulley[] {
   return out.sort((a, b) => Math.atan2(a.y - my, a.x - mx) - Math.atan2(b.y - my, b.x - mx));
 }
 
+/** A pulley at a stated place, in the order of the belt, counter-clockwise. Millimetres. */
+export interface PlacedPulley {
+  readonly x: number;
+  readonly y: number;
+  readonly radius: number;
+  readonly isIdler: boolean;
+  /** True where the back of the belt runs on it. */
+  readonly onBack: boolean;
+}
+
+/** Pulleys at stated places. */
+export const placed = (t: Tools, kind: PhotoKind, places: readonly PlacedPulley[]): Pulley[] =>
+  places.map(({ x, y, radius, isIdler, onBack }) => {
+    const p = drawPulley(t, kind, [x, y], radius, isIdler);
+    return { ...p, side: onBack ? -1 : 1, guard: null };
+  });
+
 export interface Strand {
   readonly from: Xy;
   readonly to: Xy;

@@ -160,7 +160,7 @@ export function tiltsFromRims(frame: PhotoFrame, rims: readonly MarkedRim[]): re
       pictureOfRim(frame, entries, x, y, 0, 0.5 * (rim.radius + rim.ellipse.b) * mmPerPixel(frame, entries), out);
       const grow = (seen[2]! + seen[4]!) / (out[2]! + out[4]!);
       const size = seen[2]! + seen[4]!;
-      miss += ((seen[2]! - seen[4]! - grow * (out[2]! - out[4]!)) / size) ** 2 + (2 * (seen[3]! - grow * out[3]!) / size) ** 2;
+      miss += ((seen[2]! - seen[4]! - grow * (out[2]! - out[4]!)) / size) ** 2 + ((2 * (seen[3]! - grow * out[3]!)) / size) ** 2;
     }
     if (miss < best.miss) best = { miss, a, b };
   };

@@ -1,7 +1,16 @@
 import { convertLength } from '../belt';
 import { compileDrive, sectionOf, type CompiledDrive } from '../drive';
 import { radiusAt, type Model, xOf, type Equation, type HeldEquation } from './model';
-import { newRimReading, PHOTO_ENTRIES, readHeight, readMark, readRim, rimRow, type PhotoEquation, type RimReading } from './photo-equations';
+import {
+  newRimReading,
+  PHOTO_ENTRIES,
+  readHeight,
+  readMark,
+  readRim,
+  rimRow,
+  type PhotoEquation,
+  type RimReading,
+} from './photo-equations';
 import type { Measure } from './schema';
 import { NO_DISTANCE_MM } from './tolerances';
 

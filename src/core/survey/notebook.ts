@@ -152,9 +152,17 @@ const notebookShape = z.object({
   sides: z.array(z.object({ pulley: id, leftOf: between, right: z.boolean().optional() })).max(200),
   photos: z
     .array(
-      photoShape
-        .omit({ scale: true })
-        .extend({ scale: scaleSoFar, photo: z.number().int(), width: z.number().int(), height: z.number().int() }),
+      photoShape.omit({ scale: true }).extend({
+        scale: scaleSoFar,
+        photo: z.number().int(),
+        width: z.number().int(),
+        height: z.number().int(),
+        /** Taps on spans of a belt, px. */
+        spans: z
+          .array(z.object({ belt: id, at: spot }))
+          .max(40)
+          .default([]),
+      }),
     )
     .max(6),
   /** Figures as they were written by hand, by what they were written for: shown again just so where they still read as the value does. */
@@ -349,7 +357,10 @@ export function surveyOf(notebook: Notebook): SurveyResult {
     points: notebook.points.map((p) => ({ id: p.id, label: p.label })),
     photos: notebook.photos
       .filter((p) => scaleIsSet(p.scale))
-      .map(({ photo: _photo, width, height, ...p }) => ({ ...p, scale: p.scale.kind === 'rims' ? { ...p.scale, width, height } : p.scale })),
+      .map(({ photo: _photo, width, height, ...p }) => ({
+        ...p,
+        scale: p.scale.kind === 'rims' ? { ...p.scale, width, height } : p.scale,
+      })),
   });
   if (!read.ok) return read;
   const survey = { ...read.survey, arms: heldArms(notebook, rim), openDiameters, unknownHeights: unknownHeightsOf(notebook) };

@@ -1,14 +1,4 @@
-import {
-  BARREL,
-  BARREL_SD,
-  FOCAL_SD,
-  mmPerPixel,
-  pictureOfRim,
-  RIM_ROWS,
-  shapeOf,
-  TILT_SD,
-  type PhotoFrame,
-} from './camera';
+import { BARREL, BARREL_SD, FOCAL_SD, mmPerPixel, pictureOfRim, RIM_ROWS, shapeOf, TILT_SD, type PhotoFrame } from './camera';
 import { markedCircle, scaleSd, toPlane, type ToPlane } from './photo';
 import type { PhotoMarks, Survey } from './schema';
 
@@ -91,7 +81,14 @@ export function photoEquations(survey: Survey, { photos, frames }: PhotoParts, a
   });
 }
 
-function flatEquations({ tapeSd }: Survey, { marks, scale, sd = MARK_SD }: PhotoMarks, photo: number, plane: ToPlane, at: PlaceEntries, add: Add) {
+function flatEquations(
+  { tapeSd }: Survey,
+  { marks, scale, sd = MARK_SD }: PhotoMarks,
+  photo: number,
+  plane: ToPlane,
+  at: PlaceEntries,
+  add: Add,
+) {
   marks.forEach((mark, m) => {
     const middle = markedCircle(plane, mark).centre;
     const centre = at.centre(at.place(mark.of));

@@ -116,7 +116,10 @@ describe('camera from rims', () => {
   it('joins two photos by the pulleys that they share', () => {
     const left = DECK.filter((p) => p.id !== 'right');
     const right = DECK.filter((p) => p.id !== 'left');
-    const photos = [photoOf(over([-80, 130], tilted), left, 'a'), photoOf(over([90, 130], { tilt: 0.3, toward: -2, roll: -1 }), right, 'b')];
+    const photos = [
+      photoOf(over([-80, 130], tilted), left, 'a'),
+      photoOf(over([90, 130], { tilt: 0.3, toward: -2, roll: -1 }), right, 'b'),
+    ];
     const answer = solveSurvey(sheetOf({ photos, tapes: [{ between: ['engine', 'left'] }] }));
     expect(answer.status).toBe('determined');
     expect(worstDistance(answer)).toBeLessThan(2);
@@ -141,7 +144,10 @@ describe('camera from rims', () => {
   });
   it('estimates an unknown step, with a larger uncertainty', () => {
     const stepped = DECK.map((p) => (p.id === 'engine' ? { ...p, z: 40 } : p));
-    const photos = [photoOf(over([10, 130], tilted), stepped, 'a', 0.5), photoOf(over([10, 130], { tilt: 0.5, toward: 2.6, roll: 0 }), stepped, 'b', 0.5)];
+    const photos = [
+      photoOf(over([10, 130], tilted), stepped, 'a', 0.5),
+      photoOf(over([10, 130], { tilt: 0.5, toward: 2.6, roll: 0 }), stepped, 'b', 0.5),
+    ];
     const sheet = { ...sheetOf({ photos, tapes: [tape] }), unknownHeights: ['engine'] };
     const one = solveSurvey({ ...sheet, photos: [photos[0]!] });
     const two = solveSurvey(sheet);
@@ -175,12 +181,21 @@ describe('camera from rims', () => {
 });
 
 describe('photo that disagrees', () => {
-  const tapes = [tape, { between: ['engine', 'left'] }, { between: ['engine', 'right'] }, { between: ['engine', 'idler'] }, { between: ['left', 'idler'] }] as const;
+  const tapes = [
+    tape,
+    { between: ['engine', 'left'] },
+    { between: ['engine', 'right'] },
+    { between: ['engine', 'idler'] },
+    { between: ['left', 'idler'] },
+  ] as const;
   const sheet = (photos: PhotoMarks[], off: readonly number[] = []) =>
     sheetOf({ photos, tapes: tapes.map((t, k) => ({ between: [...t.between] as [string, string], off: off[k] ?? 0 })), known: ['engine'] });
   const moved = DECK.map((p) => (p.id === 'idler' ? { ...p, x: p.x + 45 } : p.id === 'right' ? { ...p, y: p.y - 40 } : p));
   it('is excluded by name, and the rest answers', () => {
-    const photos = [photoOf(over([10, 130], tilted), DECK, 'good'), photoOf(over([10, 130], { tilt: 0.2, toward: 2, roll: 1 }), moved, 'bad')];
+    const photos = [
+      photoOf(over([10, 130], tilted), DECK, 'good'),
+      photoOf(over([10, 130], { tilt: 0.2, toward: 2, roll: 1 }), moved, 'bad'),
+    ];
     const answer = solveSurvey(sheet(photos));
     expect(answer.status).toBe('determined');
     expect(answer.photos.map((p) => [p.id, p.excluded])).toEqual([

@@ -10,15 +10,7 @@ import { diameterSdOf, newModel, type Model } from './model';
 import { PHOTO_ENTRIES, photoScale } from './photo-equations';
 import type { Survey } from './schema';
 import { computeCovariance, type CovarianceResult } from './uncertainty';
-import type {
-  SurveyedPlace,
-  SurveyedMeasure,
-  SurveyedPhoto,
-  SurveyedDiameter,
-  SurveyedArm,
-  ErrorSource,
-  SurveyAnswer,
-} from './answer';
+import type { SurveyedPlace, SurveyedMeasure, SurveyedPhoto, SurveyedDiameter, SurveyedArm, ErrorSource, SurveyAnswer } from './answer';
 import { LEAST_FREEDOM, LOOSE_SHARE, SAME_COST_SHARE, SAME_PENALTY } from './tolerances';
 
 /** A left-out residual this many deviations off is suspicious by itself. */

@@ -103,6 +103,7 @@ describe('notebooks', () => {
         height: 3,
         scale: { kind: 'two-points' as const, ends: [], distance: null },
         marks: [],
+        spans: [],
       })),
     });
     value(await notebooks.saveNotebook(shop.db, made.id, 1, on(ids), 'Ines', NOW));

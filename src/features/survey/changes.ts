@@ -69,7 +69,9 @@ export function withoutPlace(notebook: Notebook, id: string): Notebook {
     springs: notebook.springs
       .filter((s) => s.from.point !== id && s.to.point !== id)
       .map((s) => (s.lever?.pulledTo === id ? { ...s, lever: { ...s.lever, pulledTo: null } } : s)),
-    photos: notebook.photos.map((p) => ({ ...p, marks: p.marks.filter((m) => m.of !== id) })),
+    photos: notebook.photos.map((p) =>
+      p.marks.some((m) => m.of === id) ? { ...p, marks: p.marks.filter((m) => m.of !== id), spans: [] } : p,
+    ),
   });
 }
 

@@ -11,7 +11,7 @@ import { bareDrive } from '@/core/survey';
 import { useUnits } from '@/ui/units';
 import { StepCard, type StepProps } from './steps';
 import { readingDimension, readingOf, readingTitle } from './readings';
-import { closingSentence, findingSentence, missingSentence, placeName, photoDisagrees, photoAgrees } from './messages';
+import { closingSentence, findingSentence, missingSentence, placeName, photoDisagrees, photoExcluded, photoAgrees } from './messages';
 
 /** Result of the notebook: uncertainty, contradictions, and missing values. */
 export function FinishStep({
@@ -215,10 +215,12 @@ function PhotoChecks({ look }: Pick<SolutionProps, 'look'>) {
   return look.answer.photos.map((p, i) => {
     const worst = show(Math.max(0, ...p.marks.map((m) => m.offMm)), 'length', 1);
     return (
-      <Alert key={p.id} severity={p.bent ? 'warning' : 'success'} variant="outlined" sx={{ mb: 1.5 }}>
-        {p.bent
-          ? photoDisagrees(i + 1, worst)
-          : photoAgrees(i + 1, worst, p.slantDegrees > TILT_SHOWN_DEG ? show(p.slantDegrees, 'angle', 0) : null)}
+      <Alert key={p.id} severity={p.bent || p.excluded ? 'warning' : 'success'} variant="outlined" sx={{ mb: 1.5 }}>
+        {p.excluded
+          ? photoExcluded(i + 1, worst)
+          : p.bent
+            ? photoDisagrees(i + 1, worst)
+            : photoAgrees(i + 1, worst, p.slantDegrees > TILT_SHOWN_DEG ? show(p.slantDegrees, 'angle', 0) : null)}
       </Alert>
     );
   });

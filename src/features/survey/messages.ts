@@ -1,7 +1,7 @@
 import type { BeltGuess } from '@/core/belt';
 import type { RouteDoubt } from '@/core/drive';
 import type { Finding, Missing, Notebook, NotebookArm, NotebookMeasure } from '@/core/survey';
-import type { BrokenTriangle, ClosingCheck, SurveyedMeasure } from '@/core/survey';
+import type { BrokenTriangle, ClosingCheck, SurveyedMeasure, TappedLoop } from '@/core/survey';
 import type { Units } from '@/ui/units';
 
 /** Name of a place in the notebook: a pulley or a point. */
@@ -288,6 +288,30 @@ export const dragOrTap = (name: string): string => `Drag the ${name} by its midd
 
 export const tapMiddleOf = (name: string): string => `Tap the middle of the ${name}.`;
 
+export const TAP_ANOTHER = 'Tap the middle of another pulley, or drag a mark to correct it.';
+
+export const TAP_FIRST = 'Tap the middle of the engine pulley.';
+
+export const TAP_NO_SPAN = 'No span is there. Tap the belt between two marked pulleys.';
+
+/** State of the route that the taps on spans make. */
+export function beltRouteStatus(notebook: Notebook, route: TappedLoop['route']): string {
+  if (route.ok) return `The belt runs round ${route.stops.length} pulleys. Tap a span again to remove it.`;
+  const at = route.at.map((id) => `the ${within(placeName(notebook, id))}`).join(' and ');
+  switch (route.why) {
+    case 'none':
+      return 'Tap each span of the belt once, between two pulleys.';
+    case 'open':
+      return `The belt is open at ${at}. Tap its next span.`;
+    case 'twisted':
+      return `The two spans at ${at} contradict each other. Tap the wrong one to remove it.`;
+    case 'forked':
+      return `More than two spans meet at ${at}. Tap the wrong one to remove it.`;
+    case 'several':
+      return 'The spans form two loops. Tap the wrong spans to remove them.';
+  }
+}
+
 /** Result of the search for a rim around a tap. */
 export const RIM_SEARCH = {
   idle: '',
@@ -321,6 +345,22 @@ export const removesNotebook = (what: string, photos: boolean): string =>
 
 export const acrossOnPhoto = (name: string, onPhoto: string, byCaliper: string | null): string =>
   `${name}: ${onPhoto} across on the photo${byCaliper === null ? '' : `, ${byCaliper} by caliper`}`;
+
+export const distanceByTape = (a: string, b: string): string =>
+  `Measure from the middle of the ${a} to the middle of the ${b}. This distance sets the scale of the photo.`;
+
+export const acrossFromRims = (name: string, across: string, error: string): string =>
+  `${name}: ${across} ± ${error} across, from the photo`;
+
+export const photoExcluded = (photo: number, by: string): string =>
+  `Photo ${photo} is excluded. It disagrees with the other measurements by up to ${by}. Check its marks, or take the photo again.`;
+
+export const bentPhoto = (byRims: boolean): string =>
+  byRims
+    ? 'The rims disagree with each other and with the tape. A mark is on the wrong rim, or a pulley is at another height.'
+    : 'The marks disagree with each other and with the tape. The photo is tilted or distorted too much for its scale. Mark a rectangle, or take the photo again from further away.';
+
+export const photoSuspect = (photo: number): string => `The rims on photo ${photo} disagree most. Check them first.`;
 
 export const sideOfLine = (name: string, right: boolean, from: string, to: string): string =>
   `${name} ${right ? 'right' : 'left'} of the line from ${from} to ${to}`;

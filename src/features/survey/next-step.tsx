@@ -24,6 +24,7 @@ import {
   mirrorImage,
   whichLayout,
   mostLikelyWrong,
+  photoSuspect,
 } from './messages';
 
 export interface NextPanelProps {
@@ -161,17 +162,25 @@ const VIEWS: Views = {
 /** Contradicting measurements: the most likely wrong one, or a general check. */
 function SuspectView({ next: { reading, second }, notebook, look, mayChange, write, onGo }: ViewProps<'suspect'>) {
   const { show } = useUnits();
+  const photo = notebook.photos.findIndex((p) => look?.answer.photos.find((one) => one.id === p.id)?.bent === true);
   if (!reading)
     return (
       <Says
         title="The measurements contradict each other"
         action={
-          <Button variant="contained" onClick={() => onGo('tape')}>
-            Open distances
-          </Button>
+          <>
+            {photo >= 0 && (
+              <Button variant="contained" onClick={() => onGo('photo')}>
+                Open photos
+              </Button>
+            )}
+            <Button variant={photo >= 0 ? 'outlined' : 'contained'} onClick={() => onGo('tape')}>
+              Open distances
+            </Button>
+          </>
         }
       >
-        No single measurement explains it. Check for a wrong unit or swapped ends.
+        No single measurement explains it. {photo >= 0 ? photoSuspect(photo + 1) : 'Check for a wrong unit or swapped ends.'}
       </Says>
     );
   const against = look?.answer.measures.find((m) => m.id === readingId(reading))?.againstRest ?? null;

@@ -1,4 +1,5 @@
 import { diameterOf, type NotebookSolution, type Missing, type Notebook, type NotebookMeasure } from '@/core/survey';
+import { hasRimPhoto, shownOnPhoto } from './photo-marks';
 import { readingOf, type Reading } from './readings';
 
 type Advice = NotebookSolution['answer']['next'][number];
@@ -22,11 +23,12 @@ export function nextActionOf(notebook: Notebook, look: NotebookSolution | null):
   if (notebook.pulleys.length < 2) return { kind: 'pulleys' };
   if (look?.answer.status === 'conflict')
     return { kind: 'suspect', reading: readingOf(notebook, look.answer.suspects[0]), second: readingOf(notebook, look.answer.suspects[1]) };
-  const bare = notebook.pulleys.find((p) => diameterOf(notebook, p.id) === null);
+  const bare = notebook.pulleys.find((p) => diameterOf(notebook, p.id) === null && !shownOnPhoto(notebook, p.id));
   if (bare) return { kind: 'diameter', pulley: bare.id };
   const unrouted = notebook.belts.find((b) => b.route.length < 2);
   if (unrouted) return { kind: 'route', belt: unrouted.id };
-  const open = notebook.measures.find((m) => m.value === null && m.skipped !== true);
+  // A photo fixes most places, so that the answer itself shows which distances are missing.
+  const open = notebook.measures.find((m) => m.value === null && m.skipped !== true && !hasRimPhoto(notebook));
   if (open) return { kind: 'measure', measure: open };
   const advice = look?.answer.next ?? [];
   const loose = advice.find((a) => a.settles === 'loose');

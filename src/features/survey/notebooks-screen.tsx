@@ -2,15 +2,18 @@
 
 import Alert from '@mui/material/Alert';
 import Box from '@mui/material/Box';
+import Button from '@mui/material/Button';
 import Typography from '@mui/material/Typography';
 import { useRouter } from 'next/navigation';
 import { useState } from 'react';
 import type { Drive } from '@/core/drive';
 import { notebookFor } from '@/core/survey';
+import { Icon } from '@/ui/icons';
 import { LinkRows, Quiet } from '@/ui/link-rows';
 import { Page } from '@/ui/page';
 import { Moment } from '@/ui/when';
 import { TEMPLATE_TILE, TemplateGrid } from '../drives/template-grid';
+import { empty } from '../drives/template-parts';
 import { KIND_WORDS } from '../drives/templates';
 import { useMayChange } from '../shell/shell-context';
 import { useCommand } from '../commands/use-command';
@@ -30,7 +33,7 @@ export function NotebooksScreen({
   const runCommand = useCommand();
   const mayChange = useMayChange();
   const [starting, setStarting] = useState<string | null>(null);
-  const start = async (key: string, drive: Drive) => {
+  const start = async (key: string, drive: Drive, step = '') => {
     setStarting(key);
     const fresh = notebookFor(drive);
     // The belts of a drive cannot be known from its kind.
@@ -44,7 +47,7 @@ export function NotebooksScreen({
       { document, machineId: machine?.id ?? null },
       { words: `Notebook of ${document.name}` },
     );
-    if (answer.ok) router.push(`/drives/measure/${answer.value.id}`);
+    if (answer.ok) router.push(`/drives/measure/${answer.value.id}${step}`);
     else setStarting(null);
   };
   return (
@@ -84,6 +87,17 @@ export function NotebooksScreen({
           You can read this page. Only a technician or owner can measure a drive.
         </Alert>
       )}
+      <Box sx={{ display: 'flex', flexWrap: 'wrap', alignItems: 'center', columnGap: 2, rowGap: 1, mb: 2 }}>
+        <Button
+          variant="contained"
+          startIcon={<Icon name="camera" size={18} />}
+          disabled={!mayChange || starting !== null}
+          onClick={() => void start('photo', empty('Drive from a photo', 'other'), '?step=photo')}
+        >
+          {starting === 'photo' ? 'Opening…' : 'Start from a photo'}
+        </Button>
+        <Quiet>Tap the pulleys and the belt on a photo, and enter one distance.</Quiet>
+      </Box>
       <TemplateGrid
         tile={(t, inside) => (
           <Box

@@ -35,6 +35,8 @@ interface PhotoBoardProps {
   readonly circles: readonly Circle[];
   /** Lines of the scale, closed where four are marked. */
   readonly scale: readonly Spot[];
+  /** Spans of a belt. */
+  readonly spans: readonly (readonly [Spot, Spot])[];
   readonly onMove: (key: string, at: Spot) => void;
   /** A tap on the bare photo. */
   readonly onTap: (at: Spot) => void;
@@ -52,7 +54,7 @@ const GLASS = { times: 4, px: 132 } as const;
  * A photo with marks. Drag the ground to pan, wheel or pinch to zoom, drag a handle to set it under a magnifier. A
  * selected handle moves by the arrow keys (Shift for ten pixels, Alt for a tenth).
  */
-export function PhotoBoard({ src, width, height, alt, handles, circles, scale, onMove, onTap, mayChange }: PhotoBoardProps) {
+export function PhotoBoard({ src, width, height, alt, handles, circles, scale, spans, onMove, onTap, mayChange }: PhotoBoardProps) {
   const [box, size] = useBoxSize(FIRST_SIZE, 120);
   const [held, setHeld] = useState<string | null>(null);
 
@@ -117,7 +119,7 @@ export function PhotoBoard({ src, width, height, alt, handles, circles, scale, o
             </clipPath>
           </defs>
           <image href={src} x={0} y={0} width={width} height={height} />
-          <Lines scale={scale} circles={circles} px={px} />
+          <Lines scale={scale} spans={spans} circles={circles} px={px} />
           {handles.map((h) => (
             <HandleMark
               key={h.key}
@@ -150,13 +152,19 @@ export function PhotoBoard({ src, width, height, alt, handles, circles, scale, o
   );
 }
 
-/** Lines of the scale, closed where four are marked, and circles. */
-function Lines({ scale, circles, px }: Pick<PhotoBoardProps, 'scale' | 'circles'> & { px: number }) {
+/** Lines of the scale, closed where four are marked, spans of a belt, and circles. */
+function Lines({ scale, spans, circles, px }: Pick<PhotoBoardProps, 'scale' | 'spans' | 'circles'> & { px: number }) {
   const line = scale.map(([x, y], i) => `${i === 0 ? 'M' : 'L'}${x} ${y}`).join('') + (scale.length === 4 ? 'Z' : '');
   return (
     <>
       {line && <path d={line} fill="none" stroke="#ffffff" strokeWidth={4 * px} opacity={0.8} />}
       {line && <path d={line} fill="none" stroke="#1f6f6b" strokeWidth={2 * px} strokeDasharray={`${7 * px} ${4 * px}`} />}
+      {spans.map(([[ax, ay], [bx, by]], i) => (
+        <g key={i} strokeLinecap="round">
+          <line x1={ax} y1={ay} x2={bx} y2={by} stroke="#ffffff" strokeWidth={7 * px} opacity={0.75} />
+          <line x1={ax} y1={ay} x2={bx} y2={by} stroke="#b4552d" strokeWidth={4 * px} />
+        </g>
+      ))}
       {circles.map((c) => (
         <g key={c.key} fill="none" transform={`translate(${c.at[0]} ${c.at[1]}) rotate(${(c.angle * 180) / Math.PI})`}>
           <ellipse rx={c.radius} ry={c.b} stroke="#ffffff" strokeWidth={4.5 * px} opacity={0.75} />

@@ -17,6 +17,7 @@ const photo = (more: object = {}): NotebookPhoto =>
     height: 1600,
     scale: { kind: 'two-points', ends: [], distance: null },
     marks: [],
+    spans: [],
     ...more,
   }) as NotebookPhoto;
 /** Scale of 2 px per mm: 400 px between two points, 200 mm on the machine. */
@@ -106,13 +107,15 @@ describe('marks on a photo', () => {
     const rim = { x: 310, y: 305, a: 80, b: 70, angle: 0.5 };
     const marked = scaled({ marks: [{ of: 'a', at: [300, 300], radius: 60 }] });
     it('take its place and shape, unless they were moved since', () => {
-      const after = withRim(marked, 'a', [300, 300], rim);
-      expect(after.marks).toEqual([{ of: 'a', at: [310, 305], radius: 80, ellipse: { b: 70, angle: 0.5 } }]);
-      expect(withRim(marked, 'a', [299, 300], rim)).toEqual(marked);
+      const after = withRim(marked, 'a', [300, 300], rim, 1.5);
+      expect(after.marks).toEqual([{ of: 'a', at: [310, 305], radius: 80, ellipse: { b: 70, angle: 0.5 }, sd: 1.5 }]);
+      expect(withRim(marked, 'a', [299, 300], rim, 1.5)).toEqual(marked);
+      // Corrected by hand, it no longer has the uncertainty of the search.
+      expect(moved(after, 'centre:a', [312, 305]).photo.marks![0]!.sd).toBeUndefined();
       expect(circlesOf(after, null)[0]).toMatchObject({ radius: 80, b: 70, angle: 0.5 });
     });
     it('have the rim handle at the end of the long axis, which turns and scales the ellipse', () => {
-      const after = withRim(marked, 'a', [300, 300], rim);
+      const after = withRim(marked, 'a', [300, 300], rim, null);
       const handle = handlesOf(NOTEBOOK, after).find((h) => h.key === 'rim:a')!;
       expect(handle.at[0]).toBeCloseTo(310 + 80 * Math.cos(0.5), 9);
       expect(handle.at[1]).toBeCloseTo(305 + 80 * Math.sin(0.5), 9);

@@ -10,6 +10,8 @@ import {
   tapLengthEnd,
   tapMiddleOf,
   tapRectangleCorner,
+  TAP_ANOTHER,
+  TAP_FIRST,
   within,
 } from './messages';
 import type { Circle, Handle } from './photo-board';
@@ -18,23 +20,41 @@ type Point = [number, number];
 const pointOf = ([x, y]: Spot): Point => [x, y];
 
 /** Points of the scale: two ends or four corners. */
-export const scaleSpotsOf = ({ scale }: NotebookPhoto): readonly Spot[] => (scale.kind === 'two-points' ? scale.ends : scale.corners);
-const spotsNeeded = ({ scale }: NotebookPhoto): number => (scale.kind === 'two-points' ? 2 : 4);
+export function scaleSpotsOf({ scale }: NotebookPhoto): readonly Spot[] {
+  if (scale.kind === 'rims') return [];
+  return scale.kind === 'two-points' ? scale.ends : scale.corners;
+}
+const SPOTS_NEEDED = { 'two-points': 2, rectangle: 4, rims: 0 } as const;
+const spotsNeeded = ({ scale }: NotebookPhoto): number => SPOTS_NEEDED[scale.kind];
 
-export const withScaleSpots = ({ scale }: NotebookPhoto, spots: readonly Spot[]): NotebookPhoto['scale'] =>
-  scale.kind === 'two-points' ? { ...scale, ends: spots.map(pointOf) } : { ...scale, corners: spots.map(pointOf) };
+export function withScaleSpots({ scale }: NotebookPhoto, spots: readonly Spot[]): NotebookPhoto['scale'] {
+  if (scale.kind === 'rims') return scale;
+  return scale.kind === 'two-points' ? { ...scale, ends: spots.map(pointOf) } : { ...scale, corners: spots.map(pointOf) };
+}
 
 /** Pulleys and points of a notebook, which a photo can mark. */
 export const placesOf = (notebook: Notebook) => [...notebook.pulleys, ...notebook.points];
+
+/** True if rims on a photo determine the scale and tilt of its camera. */
+export const hasRimPhoto = (notebook: Notebook): boolean =>
+  notebook.photos.some((p) => p.scale.kind === 'rims' && p.marks.some((m) => m.radius !== undefined));
+
+/** True if the rim of a pulley is on a photo that determines its diameter. */
+export const shownOnPhoto = (notebook: Notebook, pulley: string): boolean =>
+  notebook.photos.some((p) => p.scale.kind === 'rims' && p.marks.some((m) => m.of === pulley && m.radius !== undefined));
 
 /** Plane of the drive in a photo with a scale. Null without one. */
 export const planeOf = ({ scale, fromBelow }: NotebookPhoto) =>
   scaleIsSet(scale) ? toPlane({ scale: scale as PhotoMarks['scale'], ...(fromBelow ? { fromBelow: true } : {}) }) : null;
 
+/** Key of the button for a pulley that is not in the notebook yet. */
+export const ANOTHER = '';
+
 /** Place that a tap marks: the chosen one, or the first without a mark. Null before the scale and after the last. */
 export function placing(notebook: Notebook, photo: NotebookPhoto, chosen: string | null): string | null {
   if (!scaleIsSet(photo.scale)) return null;
   const places = placesOf(notebook);
+  if (chosen === ANOTHER) return null;
   if (chosen !== null && places.some((p) => p.id === chosen)) return chosen;
   return places.find((p) => !photo.marks.some((m) => m.of === p.id))?.id ?? null;
 }
@@ -88,11 +108,13 @@ export function moved(photo: NotebookPhoto, key: string, at: Spot): Tapped {
     };
   const marks = photo.marks.map((m) => {
     if (m.of !== name) return m;
-    if (what !== 'rim') return { ...m, at: pointOf(at) };
+    // A mark that was corrected by hand no longer has the uncertainty of the search.
+    const { sd: _sd, ...rest } = m;
+    if (what !== 'rim') return { ...rest, at: pointOf(at) };
     const [dx, dy] = [at[0] - m.at[0], at[1] - m.at[1]];
     const radius = Math.max(LEAST_RADIUS, Math.hypot(dx, dy));
-    if (!m.ellipse) return { ...m, radius };
-    return { ...m, radius, ellipse: { b: (m.ellipse.b * radius) / (m.radius ?? radius), angle: Math.atan2(dy, dx) } };
+    if (!m.ellipse) return { ...rest, radius };
+    return { ...rest, radius, ellipse: { b: (m.ellipse.b * radius) / (m.radius ?? radius), angle: Math.atan2(dy, dx) } };
   });
   return { photo: { marks }, chosen: name };
 }
@@ -124,10 +146,12 @@ export const circlesOf = ({ marks }: NotebookPhoto, chosen: string | null): Circ
       : [{ key: m.of, at: m.at, radius: m.radius, b: m.ellipse?.b ?? m.radius, angle: m.ellipse?.angle ?? 0, chosen: m.of === chosen }],
   );
 
-/** Photo with a rim that was found around a mark, unless the mark was moved or deleted since. */
-export function withRim(photo: NotebookPhoto, of: string, tap: Spot, { x, y, a, b, angle }: Ellipse): NotebookPhoto {
+/** Photo with a rim that was found around a mark, unless the mark was moved or deleted since. @param sd px */
+export function withRim(photo: NotebookPhoto, of: string, tap: Spot, { x, y, a, b, angle }: Ellipse, sd: number | null): NotebookPhoto {
   const marks = photo.marks.map((m) =>
-    m.of === of && m.at[0] === tap[0] && m.at[1] === tap[1] ? { of, at: pointOf([x, y]), radius: a, ellipse: { b, angle } } : m,
+    m.of === of && m.at[0] === tap[0] && m.at[1] === tap[1]
+      ? { of, at: pointOf([x, y]), radius: a, ellipse: { b, angle }, ...(sd === null ? {} : { sd }) }
+      : m,
   );
   return { ...photo, marks };
 }
@@ -139,7 +163,8 @@ export function instruction(notebook: Notebook, photo: NotebookPhoto, chosen: st
   if (next <= spotsNeeded(photo)) return two ? tapLengthEnd(next) : tapRectangleCorner(next);
   if (!scaleIsSet(photo.scale)) return enterScale(two);
   const of = placing(notebook, photo, chosen);
-  if (of === null) return 'Everything is marked. Drag a mark to correct it.';
+  if (of === null && notebook.pulleys.length === 0) return TAP_FIRST;
+  if (of === null) return photo.scale.kind === 'rims' ? TAP_ANOTHER : 'Everything is marked. Drag a mark to correct it.';
   const name = within(placeName(notebook, of));
   return photo.marks.some((m) => m.of === of) ? dragOrTap(name) : tapMiddleOf(name);
 }

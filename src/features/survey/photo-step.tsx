@@ -7,8 +7,10 @@ import LinearProgress from '@mui/material/LinearProgress';
 import Typography from '@mui/material/Typography';
 import { useState } from 'react';
 import { PhotoButton } from '@/ui/photo-button';
+import { useUnits } from '@/ui/units';
 import { freshId } from './changes';
 import { PhotoMarking } from './photo-marking';
+import { bentPhoto, photoExcluded } from './messages';
 import { SoftText, type StepProps } from './steps';
 
 /** Larger files are refused before they are sent. */
@@ -21,6 +23,7 @@ const NO_ANSWER =
  * of the tape.
  */
 export function PhotoStep({ notebook, look, write, mayChange, notebookId }: StepProps & { notebookId: number }) {
+  const { show } = useUnits();
   const [chosen, setChosen] = useState<string | null>(null);
   const [busy, setBusy] = useState(false);
   const [problem, setProblem] = useState<string | null>(null);
@@ -48,8 +51,9 @@ export function PhotoStep({ notebook, look, write, mayChange, notebookId }: Step
           photo: answer.id,
           width: answer.width,
           height: answer.height,
-          scale: { kind: 'two-points', ends: [], distance: null },
+          scale: { kind: 'rims' },
           marks: [],
+          spans: [],
         },
       ],
     }));
@@ -59,8 +63,8 @@ export function PhotoStep({ notebook, look, write, mayChange, notebookId }: Step
   return (
     <>
       <SoftText>
-        Take the photo from far away, at a right angle. Place a steel rule or a sheet of paper flat at the height of the pulleys to set the
-        scale. The location is not saved.
+        Take the photo from arm’s length with the whole drive in it. A tilt is corrected. Tap the pulleys, then the belt. One distance by
+        tape sets the scale. The location is not saved.
       </SoftText>
       {mayChange && (
         <Box sx={{ display: 'flex', gap: 1, flexWrap: 'wrap', mb: 1.5 }}>
@@ -87,7 +91,9 @@ export function PhotoStep({ notebook, look, write, mayChange, notebookId }: Step
         <PhotoMarking
           key={photo.id}
           notebook={notebook}
+          look={look}
           photo={photo}
+          src={`/api/photos/${photo.photo}`}
           write={write}
           mayChange={mayChange}
           onRemove={() => write((now) => ({ ...now, photos: now.photos.filter((p) => p.id !== photo.id) }))}
@@ -97,10 +103,17 @@ export function PhotoStep({ notebook, look, write, mayChange, notebookId }: Step
           No photo yet. The distances alone are enough. A photo with a few distances saves most of the measuring.
         </Typography>
       )}
-      {bent?.bent && (
+      {bent?.excluded && (
         <Alert severity="warning" variant="outlined" sx={{ mt: 1.5 }}>
-          The marks disagree with each other and with the tape. The photo is tilted or distorted too much for its scale. Mark a rectangle,
-          or take the photo again from further away.
+          {photoExcluded(
+            notebook.photos.findIndex((p) => p.id === bent.id) + 1,
+            show(Math.max(...bent.marks.map((m) => m.offMm)), 'length', 1),
+          )}
+        </Alert>
+      )}
+      {bent?.bent && !bent.excluded && (
+        <Alert severity="warning" variant="outlined" sx={{ mt: 1.5 }}>
+          {bentPhoto(photo!.scale.kind === 'rims')}
         </Alert>
       )}
     </>

@@ -1,6 +1,7 @@
 import type { Drive } from '@/core/drive';
 import { bareDrive, type NotebookSolution, type Notebook } from '@/core/survey';
 import type { PlateMark } from '@/ui/plate/marks';
+import { hasRimPhoto } from './photo-marks';
 
 export interface Preview {
   readonly drive: Drive;
@@ -21,6 +22,9 @@ export function previewOf(notebook: Notebook, look: NotebookSolution | null, ske
   const built = sketched ? null : (look?.built.drive ?? null);
   if (built) return { drive: built, marks: [], loose };
   const bare = bareDrive(notebook);
+  // A photo without a scale shows no sizes, so a belt cannot be drawn yet.
+  const unscaled = loose.size > 0 && hasRimPhoto(notebook);
+  const sizes = new Map(look?.answer.diameters.map((d) => [d.pulley, d.mm]));
   const at = new Map(notebook.pulleys.map((p) => [p.id, spot(p)]));
   return {
     drive: {
@@ -31,8 +35,13 @@ export function previewOf(notebook: Notebook, look: NotebookSolution | null, ske
       brakes: [],
       keepers: [],
       states: [{ name: 'running', lever: 1 }],
-      pulleys: bare.pulleys.map((p) => ({ ...p, x: at.get(p.id)!.x, y: at.get(p.id)!.y })),
-      belts: bare.belts.filter((b) => b.route.length >= 2).map(({ designation: _number, length: _length, ...b }) => b),
+      pulleys: bare.pulleys.map((p) => ({
+        ...p,
+        x: at.get(p.id)!.x,
+        y: at.get(p.id)!.y,
+        outsideDiameter: sizes.get(p.id) ?? p.outsideDiameter,
+      })),
+      belts: bare.belts.filter((b) => b.route.length >= 2 && !unscaled).map(({ designation: _number, length: _length, ...b }) => b),
     },
     marks: notebook.points.map((p) => ({ id: p.id, label: p.label, x: spot(p).x, y: spot(p).y })),
     loose,

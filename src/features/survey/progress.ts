@@ -1,4 +1,5 @@
 import { diameterOf, type Notebook } from '@/core/survey';
+import { hasRimPhoto, shownOnPhoto } from './photo-marks';
 
 export const STEPS = ['pulleys', 'route', 'tape', 'photo', 'arms', 'springs', 'belt', 'finish'] as const;
 export type Step = (typeof STEPS)[number];
@@ -19,7 +20,7 @@ export function progressOf(notebook: Notebook, step: Step): { done: number; aske
   const count = <T>(list: readonly T[], done: (one: T) => boolean) => ({ done: list.filter(done).length, asked: list.length });
   switch (step) {
     case 'pulleys':
-      return count(notebook.pulleys, (p) => diameterOf(notebook, p.id) !== null);
+      return count(notebook.pulleys, (p) => diameterOf(notebook, p.id) !== null || shownOnPhoto(notebook, p.id));
     case 'route': {
       // Every pulley on a belt, and every belt round two at least.
       const routed = new Set(notebook.belts.flatMap((b) => b.route.map((s) => s.pulley)));
@@ -27,11 +28,14 @@ export function progressOf(notebook: Notebook, step: Step): { done: number; aske
       const pulleys = count(notebook.pulleys, (p) => routed.has(p.id));
       return { done: pulleys.done, asked: pulleys.asked + (notebook.belts.length === 0 ? 1 : short) };
     }
-    case 'tape':
-      return count(
+    case 'tape': {
+      const all = count(
         notebook.measures.filter((m) => m.skipped !== true),
         (m) => m.value !== null,
       );
+      // With the rims on a photo, one distance is enough.
+      return hasRimPhoto(notebook) ? { done: all.done, asked: Math.max(1, all.done) } : all;
+    }
     case 'arms':
       return notebook.arms.length === 0
         ? null
@@ -44,6 +48,7 @@ export function progressOf(notebook: Notebook, step: Step): { done: number; aske
     case 'belt':
       return count(notebook.belts, (b) => b.now.by !== 'unknown');
     case 'photo':
+      return hasRimPhoto(notebook) ? count(notebook.pulleys, (p) => shownOnPhoto(notebook, p.id)) : null;
     case 'finish':
       return null;
   }

@@ -4,6 +4,12 @@ import { photoPixels } from '@/client/photo-pixels';
 import { askRims } from '@/client/solver';
 import type { Spot } from '@/ui/viewport';
 
+/** A rim with the standard deviation of its middle, px. */
+export interface FoundRim {
+  readonly ellipse: Ellipse;
+  readonly sd: number | null;
+}
+
 /** State of the search for a rim around a tap. */
 export type RimSearch = 'idle' | 'searching' | 'found' | 'unsure' | 'none' | 'unread';
 
@@ -18,14 +24,14 @@ export function useRim(src: string) {
   const latest = useRef(0);
   const scale = useRef<number | null>(null);
   const find = useCallback(
-    async (at: Spot, others: readonly Spot[]): Promise<Ellipse | null> => {
+    async (at: Spot, others: readonly Spot[]): Promise<FoundRim | null> => {
       const turn = ++latest.current;
       setSearch('searching');
       const ended = (how: RimSearch) => turn === latest.current && setSearch(how);
       try {
         const rim = await rimAt(src, scale, [at, ...others.slice(-MOST_OTHERS)]);
         ended(!rim.ellipse ? 'none' : rim.confidence < SURE || rim.reason === 'two' ? 'unsure' : 'found');
-        return rim.ellipse;
+        return rim.ellipse && { ellipse: rim.ellipse, sd: rim.sd };
       } catch {
         ended('unread');
         return null;
@@ -48,5 +54,9 @@ async function rimAt(src: string, scale: { current: number | null }, taps: reado
   }
   const rim = rims![0]!;
   const e = rim.ellipse;
-  return { ...rim, ellipse: e && { x: e.x / by!, y: e.y / by!, a: e.a / by!, b: e.b / by!, angle: e.angle } };
+  return {
+    ...rim,
+    sd: rim.sd === null ? null : rim.sd / by!,
+    ellipse: e && { x: e.x / by!, y: e.y / by!, a: e.a / by!, b: e.b / by!, angle: e.angle },
+  };
 }
