@@ -1,7 +1,4 @@
 import { readFileSync } from 'node:fs';
-import sharp from 'sharp';
-import { seededRandom } from '../src/core/drive';
-import { drawDrivePhoto } from '../src/lab/drive-photo';
 import type { Locator } from '@playwright/test';
 import { expect, test, type Page } from './test';
 import { as } from './people';
@@ -336,7 +333,9 @@ test('sets positions and sizes from a photo: scale, circles, keyboard, and inval
 
   await file.setInputFiles('demo/notebooks/chapel-green-1.jpg');
   const board = page.getByRole('group', { name: /^Photo of the drive/ });
+  await choose(page, 'Scale by', 'Two points, camera held square');
   await expect(page.getByText('Tap end 1 of the known length.')).toBeVisible();
+  await board.scrollIntoViewIfNeeded();
   const box = (await board.boundingBox())!;
   // The photo is 1600 × 1200 and shown whole.
   const k = Math.min(box.width / 1600, box.height / 1200);
@@ -384,63 +383,6 @@ test('sets positions and sizes from a photo: scale, circles, keyboard, and inval
   await expect(page.getByText('No photo yet.')).toBeVisible();
   await page.getByRole('button', { name: 'Undo' }).click();
   await expect(page.getByRole('button', { name: /^Rim of Primary sheave/ })).toBeVisible();
-});
-
-/** A drawn photo of a drive with two pulleys, as JPEG. */
-async function drawnPhoto() {
-  for (let seed = 60; ; seed++) {
-    const photo = drawDrivePhoto('easy', seededRandom(seed), 1000);
-    if (photo.pulleys.length !== 2 || photo.taps.length !== 2) continue;
-    const { width, height, pixels } = photo;
-    const bytes = await sharp(Buffer.from(pixels.buffer), { raw: { width, height, channels: 3 } })
-      .jpeg({ quality: 80 })
-      .toBuffer();
-    return { ...photo, bytes };
-  }
-}
-
-test.describe('on a phone', () => {
-  test.use({ viewport: { width: 390, height: 844 }, hasTouch: true });
-  test('finds the rim of a pulley by one tap, lets it be corrected, and finds none on the deck', async ({ page }) => {
-    const photo = await drawnPhoto();
-    await twoSheaves(page);
-    await step(page, 'Photo');
-    await page.getByLabel('Photo file', { exact: true }).setInputFiles({ name: 'deck.jpg', mimeType: 'image/jpeg', buffer: photo.bytes });
-    const board = page.getByRole('group', { name: /^Photo of the drive/ });
-    await expect(page.getByText('Tap end 1 of the known length.')).toBeVisible();
-    await board.scrollIntoViewIfNeeded();
-    const at = async (x: number, y: number) => {
-      const box = (await board.boundingBox())!;
-      const k = Math.min(box.width / photo.width, box.height / photo.height);
-      return [box.x + box.width / 2 + (x - photo.width / 2) * k, box.y + box.height / 2 + (y - photo.height / 2) * k] as const;
-    };
-    const tap = async (x: number, y: number) => page.touchscreen.tap(...(await at(x, y)));
-    const [one, two] = photo.pulleys as [(typeof photo.pulleys)[0], (typeof photo.pulleys)[0]];
-    // A known length along the upper edge, clear of the pulleys.
-    const mmPerPx = Math.hypot(one.x - two.x, one.y - two.y) / Math.hypot(one.rim.x - two.rim.x, one.rim.y - two.rim.y);
-    const length = [0.1, 0.9].map((share) => share * photo.width) as [number, number];
-    for (const x of length) await tap(x, 20);
-    await fill(page, 'Between the two points', `${(mmPerPx * (length[1] - length[0])).toFixed(1)} mm`);
-    await board.scrollIntoViewIfNeeded();
-    const status = page.getByRole('status', { name: 'Rim' });
-    await tap(...photo.taps[0]!.at);
-    await expect(status).toHaveText(/^(The rim was found\.|A rim was found, but it is uncertain\.)/, { timeout: 20_000 });
-    const across = async (name: string) => {
-      const text = await page.getByText(new RegExp(`^${name}: .* across on the photo`)).innerText();
-      const [, whole = '0', upper = '0', lower = '1', unit] = /: ([\d.]+)?\s?(?:(\d+)\/(\d+))?\s?(mm|in)/.exec(text)!;
-      return (Number(whole) + Number(upper) / Number(lower)) * (unit === 'in' ? 25.4 : 1);
-    };
-    const { rim } = photo.pulleys[photo.taps[0]!.pulley!]!;
-    await expect.poll(async () => Math.abs((await across('Primary sheave')) / (mmPerPx * (rim.a + rim.b)) - 1)).toBeLessThan(0.05);
-    // A corner of the deck has no rim. The first circle stays, to be dragged.
-    await tap(6, 6);
-    await expect(status).toHaveText('No rim was found there. Drag the circle to its middle and its rim.');
-    const before = await across('Secondary sheave');
-    await page.getByRole('button', { name: /^Rim of Secondary sheave/ }).focus();
-    for (let i = 0; i < 3; i++) await page.keyboard.press('Shift+ArrowRight');
-    await expect.poll(async () => Math.abs((await across('Secondary sheave')) - before)).toBeGreaterThan(0.5);
-    await kept(page);
-  });
 });
 
 test('a route is tapped on the drawing, put in order by keyboard, and doubted where it cannot be right', async ({ page }) => {

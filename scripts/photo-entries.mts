@@ -7,7 +7,8 @@ import { scaleDistance } from '../src/features/survey/photo-distance';
 import { withRim } from '../src/features/survey/photo-marks';
 import { withPulleyTapped, withSpanTapped, withTappedBelt } from '../src/features/survey/photo-route';
 import { readBeltsCsv } from '../src/formats/belts-csv';
-import { drawDrivePhoto, type PhotoKind } from '../src/lab/drive-photo';
+import { drawPhotoOf } from '../src/lab/photo-of-drive';
+import type { PhotoKind } from '../src/lab/photo-scene';
 
 /**
  * Counts the taps and entries from "Start from a photo" until Match answers with a probability, on drawn pictures of
@@ -32,21 +33,6 @@ const driveOf = (name: string): Drive => {
   return read.drive;
 };
 
-/** Pulleys of the first belt, counter-clockwise about their middle, as the generator places them. */
-function placesOf(drive: Drive) {
-  const stops = drive.belts[0]!.route.map(({ pulley, contact }) => {
-    const { x, y, outsideDiameter, role } = drive.pulleys.find((p) => p.id === pulley)!;
-    return { x, y, radius: outsideDiameter / 2, isIdler: role === 'idler', onBack: contact === 'back' };
-  });
-  const [mx, my] = [0, 1].map((k) => stops.reduce((sum, p) => sum + (k === 0 ? p.x : p.y), 0) / stops.length) as [number, number];
-  const turn = stops.reduce((sum, p, i) => {
-    const q = stops[(i + 1) % stops.length]!;
-    return sum + p.x * q.y - q.x * p.y;
-  }, 0);
-  const ordered = turn < 0 ? stops.reverse() : stops;
-  return ordered.map((p) => ({ ...p, x: p.x - mx, y: p.y - my }));
-}
-
 interface Trial {
   readonly entries: number;
   readonly off: number;
@@ -56,8 +42,7 @@ interface Trial {
 function measure(drive: Drive, kind: PhotoKind, seed: number): Trial {
   const random = seededRandom(seed);
   const hand = (by: number) => by * HAND * (2 * random() - 1);
-  const places = placesOf(drive);
-  const photo = drawDrivePhoto(kind, random, LONGEST, places);
+  const photo = drawPhotoOf(drive, kind, random, LONGEST);
   const { width, height } = photo;
   const picture = { width, height, pixels: new Uint8Array(photo.pixels) };
   const fresh = notebookFor(empty('Drive from a photo', 'other'));
@@ -70,11 +55,8 @@ function measure(drive: Drive, kind: PhotoKind, seed: number): Trial {
   const change = (part: Partial<Notebook['photos'][number]>) =>
     (notebook = { ...notebook, photos: notebook.photos.map((p) => ({ ...p, ...part })) });
   // The engine pulley comes first.
-  const driver = Math.max(
-    0,
-    places.findIndex((_, i) => drive.pulleys.find((p) => Math.abs(p.outsideDiameter / 2 - places[i]!.radius) < 1e-6)?.role === 'driver'),
-  );
-  const order = places.map((_, k) => (driver + k) % places.length);
+  const driver = photo.ids.findIndex((id) => drive.pulleys.find((p) => p.id === id)!.role === 'driver');
+  const order = photo.ids.map((_, k) => (driver + k) % photo.ids.length);
   const ids: string[] = [];
   for (const k of order) {
     const { rim } = photo.pulleys[k]!;

@@ -12,7 +12,7 @@ export function policy(nonce: string, dev: boolean): string {
     `style-src 'self' 'unsafe-inline'`,
     `img-src 'self' data: blob:`,
     `font-src 'self'`,
-    `connect-src 'self'${dev ? ' ws:' : ''}`,
+    `connect-src 'self' blob:${dev ? ' ws:' : ''}`,
     `worker-src 'self' blob:`,
     `object-src 'none'`,
     `base-uri 'none'`,

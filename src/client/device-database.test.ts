@@ -48,7 +48,7 @@ it('keeps commands queued by the version before this one, in order, and deletes 
 
 it('does not block a newer version in another tab', async () => {
   const older = await deviceDatabase();
-  const newer = await openDB('taut-outbox', 12);
+  const newer = await openDB('taut-outbox', 13);
   newer.close();
   expect(() => older.transaction('reads')).toThrow();
   await expect(deviceDatabase()).rejects.toThrow();

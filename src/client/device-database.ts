@@ -9,12 +9,14 @@ interface Schema extends DBSchema {
   };
   /** Cached reads of a person, as text, by a key of their own. */
   reads: { key: string; value: string };
+  /** Photos that the server does not have yet, by the person, the notebook and the photo. */
+  photos: { key: string; value: Blob };
 }
 
 export type DeviceDatabase = IDBPDatabase<Schema>;
 
-/** The first version of this layout. Version 10 had commands only, and reads were in a database of their own. */
-const VERSION = 11;
+/** Version 10 had commands only, and reads were in a database of their own. Version 11 had no photos. */
+const VERSION = 12;
 const EARLIER_READS = 'keyval-store';
 
 let opened: Promise<DeviceDatabase> | null = null;
@@ -28,7 +30,7 @@ export const deviceDatabase = (): Promise<DeviceDatabase> =>
         commands.createIndex('id', 'id', { unique: true });
         commands.createIndex('owner', 'owner');
       }
-      if (!db.objectStoreNames.contains('reads')) db.createObjectStore('reads');
+      for (const store of ['reads', 'photos'] as const) if (!db.objectStoreNames.contains(store)) db.createObjectStore(store);
       void deleteDB(EARLIER_READS).catch(() => undefined);
     },
     // A newer version of the application in another tab must not wait for this one.

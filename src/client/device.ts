@@ -7,7 +7,7 @@ import { readStored, type Form } from '@/core/stored';
  * Data on a device before the server has it belongs to its author. Another person cannot see it. It is deleted when its
  * author signs out.
  */
-const OwnerContext = createContext('nobody');
+export const OwnerContext = createContext('nobody');
 export const DeviceOwner = OwnerContext.Provider;
 
 const prefixOf = (owner: string) => `taut-of-${owner}-`;

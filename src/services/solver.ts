@@ -34,7 +34,7 @@ import {
 } from '../core/drive';
 import { convertLength, standardSizes } from '../core/belt';
 import { drawnShifted } from '../core/cvt';
-import { newSeeing, type Picture, type SeenRim } from '../core/see';
+import { newSeeing, type Ellipse, type Picture, type SeenRim } from '../core/see';
 import { hearTap, hearTimes, soundPicture, type SoundPicture, type TapHeard, type TimesHeard, type TimesOptions } from '../core/sound';
 import { solveNotebook, type NotebookSolutionResult, type Notebook } from '../core/survey';
 import { answerEntries } from './entry-angles';
@@ -154,11 +154,12 @@ export interface HeardRecording extends TapHeard {
   readonly picture: SoundPicture;
 }
 
-/** Taps on a picture, in pixels. The picture is null where the worker has it from before. */
+/** Taps on a picture and known rims, in pixels. The picture is null where the worker has it from before. */
 export interface SeeRequest {
   readonly name: string;
   readonly picture: Picture | null;
   readonly taps: readonly (readonly [number, number])[];
+  readonly known: readonly Ellipse[];
 }
 
 /** The last picture, as its edges are needed for each tap. */
@@ -176,9 +177,9 @@ export const solverService = {
     return { ...heard, picture };
   },
   /** Rims at the taps. Null where the pixels are needed. */
-  see({ name, picture, taps }: SeeRequest): readonly SeenRim[] | null {
+  see({ name, picture, taps, known }: SeeRequest): readonly SeenRim[] | null {
     if (picture) seen = { name, at: newSeeing(picture) };
-    return seen?.name === name ? seen.at(taps) : null;
+    return seen?.name === name ? seen.at(taps, known) : null;
   },
   times({ channels, sampleRate, ...options }: TimesRequest): TimesHeard {
     return hearTimes(channels, sampleRate, options);

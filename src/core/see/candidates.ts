@@ -1,5 +1,5 @@
 import type { EdgePoints } from './edges';
-import { fitRing, type FittedRing } from './refine';
+import { fitRing, type Ellipse, type FittedRing } from './refine';
 import { pointsNear, ringsOf, type NearPoints, type Ring } from './rings';
 import { footwards, shapeAt, type Slant } from './shapes';
 
@@ -26,10 +26,34 @@ export interface TapRings {
   readonly rings: readonly FittedRing[];
 }
 
-/** Rings around all taps, in reduced pixels relative to each tap, with the slant on which they agree best. */
+/** Slants that are tried if rims are known, and how many of them are fitted. */
+const FINE_SLANTS = slantsOf([0, 4, 8, 12, 16, 20, 24, 28, 32], 16);
+const MOST_KNOWN = 6;
+
+/** Slants that agree best with the shapes of known rims. */
+function slantsOfKnown(edges: EdgePoints, known: readonly Ellipse[]): readonly Slant[] {
+  const long = Math.max(edges.width, edges.height);
+  const vector = (ratio: number, angle: number) => [(1 - ratio) * Math.cos(2 * angle), (1 - ratio) * Math.sin(2 * angle)] as const;
+  const missOf = (slant: Slant) =>
+    known.reduce((sum, { x, y, a, b, angle }) => {
+      const shape = shapeAt(slant, (x - edges.width / 2) / (FOCAL * long), (y - edges.height / 2) / (FOCAL * long));
+      const [p, q] = [vector(shape.ratio, shape.angle), vector(b / a, angle)];
+      return sum + (p[0] - q[0]) ** 2 + (p[1] - q[1]) ** 2;
+    }, 0);
+  return FINE_SLANTS.map((slant) => ({ slant, miss: missOf(slant) }))
+    .sort((p, q) => p.miss - q.miss)
+    .slice(0, MOST_KNOWN)
+    .map(({ slant }) => slant);
+}
+
+/**
+ * Rings around all taps, in reduced pixels relative to each tap, with the slant on which they agree best.
+ * @param known rims of the same picture, in reduced pixels: their slant is then the first choice
+ */
 export function ringsOfTaps(
   edges: EdgePoints,
   taps: readonly (readonly [number, number])[],
+  known: readonly Ellipse[] = [],
 ): { readonly slant: Slant; readonly taps: readonly TapRings[] } {
   const long = Math.max(edges.width, edges.height);
   const [least, most] = [SMALLEST * long, LARGEST * long];
@@ -41,7 +65,7 @@ export function ringsOfTaps(
     return { slant, rings, worth: rings.reduce((sum, of, i) => sum + valueOf(of, footwards(slant, ...places[i]!)), 0) };
   };
   // Votes are rough. The fits of the best few slants decide, then those of their neighbours.
-  const byVotes = SLANTS.map(tried).sort((p, q) => q.worth - p.worth);
+  const byVotes = (known.length > 0 ? slantsOfKnown(edges, known) : SLANTS).map(tried).sort((p, q) => q.worth - p.worth);
   const fits = ({ slant, rings }: { readonly slant: Slant; readonly rings: readonly (readonly Ring[])[] }) => {
     const fittedTaps = near.map((points, i) => fitted(points, rings[i]!, TIGHT, FEW));
     return { slant, rings, worth: fittedTaps.reduce((sum, of, i) => sum + worthOf(of, footwards(slant, ...places[i]!)), 0) };
@@ -50,7 +74,7 @@ export function ringsOfTaps(
     .slice(0, BEST_SLANTS)
     .map(fits)
     .reduce((p, q) => (q.worth > p.worth ? q : p));
-  for (const step of STEPS) {
+  for (const step of known.length > 0 ? STEPS.slice(-1) : STEPS) {
     const { tilt, toward } = best.slant;
     const turn = Math.min(0.6, step / Math.sin(Math.max(0.1, tilt)));
     const beside = [

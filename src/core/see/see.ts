@@ -43,14 +43,19 @@ export const see = (picture: Picture, taps: readonly (readonly [number, number])
   taps.length === 0 ? [] : newSeeing(picture)(taps);
 
 /** The same for several questions about one picture: its edges are found once. */
-export function newSeeing(picture: Picture): (taps: readonly (readonly [number, number])[]) => readonly SeenRim[] {
+export function newSeeing(picture: Picture): Seeing {
   const edges = edgesOf(picture);
-  return (taps) =>
-    rimsAt(
+  const k = edges.scale;
+  return (taps, known = []) =>
+    taps.length === 0 ? [] : rimsAt(
       edges,
-      taps.map(([x, y]) => [x * edges.scale, y * edges.scale]),
+      taps.map(([x, y]) => [x * k, y * k]),
+      known.map(({ x, y, a, b, angle }) => ({ x: k * x, y: k * y, a: k * a, b: k * b, angle })),
     );
 }
+
+/** Rims at taps, in pixels. `known` are rims of the same picture. They show its slant, so that fewer slants are tried. */
+export type Seeing = (taps: readonly (readonly [number, number])[], known?: readonly Ellipse[]) => readonly SeenRim[];
 
 /** Rims of a picture without taps, most likely first. */
 export function seeAll(picture: Picture): readonly SeenRim[] {
@@ -66,9 +71,9 @@ export function seeAll(picture: Picture): readonly SeenRim[] {
 }
 
 /** @param taps in reduced pixels */
-function rimsAt(edges: EdgePoints, taps: readonly (readonly [number, number])[]): readonly SeenRim[] {
+function rimsAt(edges: EdgePoints, taps: readonly (readonly [number, number])[], known: readonly Ellipse[] = []): readonly SeenRim[] {
   const long = Math.max(edges.width, edges.height);
-  const { slant, taps: found } = ringsOfTaps(edges, taps);
+  const { slant, taps: found } = ringsOfTaps(edges, taps, known);
   return found.map(({ near, rings }, i) => {
     const [x, y] = taps[i]!;
     const foot = footwards(slant, (x - edges.width / 2) / (FOCAL * long), (y - edges.height / 2) / (FOCAL * long));

@@ -35,6 +35,8 @@ export interface SurveyedPhoto {
   readonly bent: boolean;
   /** True if it disagrees with the other measurements and takes no part in the answer. */
   readonly excluded: boolean;
+  /** Place of its only mark that disagrees and takes no part in the answer. Null if all marks take part. */
+  readonly excludedMark: string | null;
 }
 
 /** Diameter of an unmeasured rim, as photos determine it. */

@@ -204,6 +204,17 @@ describe('photo that disagrees', () => {
     ]);
     expect(worstDistance(answer)).toBeLessThan(1.5);
   });
+  it('keeps its other marks if only one of them disagrees', () => {
+    const one = DECK.map((p) => (p.id === 'idler' ? { ...p, x: p.x + 45 } : p));
+    const more = { between: ['right', 'idler'] as [string, string] };
+    const photos = [photoOf(over([10, 130], tilted), one)];
+    const answer = solveSurvey(
+      sheetOf({ photos, tapes: [...tapes.map((t) => ({ between: [...t.between] as [string, string] })), more], known: ['engine'] }),
+    );
+    expect(answer.status).toBe('determined');
+    expect(answer.photos.map((p) => [p.excluded, p.excludedMark])).toEqual([[false, 'idler']]);
+    expect(worstDistance(answer)).toBeLessThan(1.5);
+  });
   it('stays in if one misread length explains the conflict', () => {
     const answer = solveSurvey(sheet([photoOf(over([10, 130], tilted), DECK)], [0, 0, 0, 40]));
     expect(answer.status).toBe('conflict');

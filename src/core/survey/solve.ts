@@ -256,6 +256,7 @@ function photosOf(model: Model, fit: Fit, readings: Readings): SurveyedPhoto[] {
       slantDegrees: frame ? tilt() : slantOf(fit.full, at),
       bent: misfit > BENT,
       excluded: false,
+      excludedMark: null,
     };
   });
 }

@@ -202,7 +202,8 @@ export interface TappedLoop {
 
 /**
  * Route from taps on the spans of a belt, on one or several photos. Two lines may run close together, so the spans are
- * those nearest to the taps that together make one loop. While they do not, each tap has the nearest span.
+ * those nearest to the taps that together make one loop round every marked pulley. While they do not, each tap has the
+ * nearest span.
  */
 export function loopOfTaps(photos: readonly TappedPhoto[]): TappedLoop {
   const options = photos.flatMap(({ marks, fromBelow, spans }, photo) => {
@@ -211,7 +212,11 @@ export function loopOfTaps(photos: readonly TappedPhoto[]): TappedLoop {
   });
   const nearest = options.map((o) => o[0]?.span ?? null);
   const taken = nearest.flatMap((s) => s ?? []);
-  const best = options.some((o) => o.length === 0) ? null : nearestLoop(options);
+  const loop = options.some((o) => o.length === 0) ? null : nearestLoop(options);
+  // With a span missing, the others may still make a loop. It leaves a pulley out.
+  const passed = new Set(loop?.flatMap((s) => [s.from.pulley, s.to.pulley]));
+  const marked = photos.flatMap(({ marks, spans }) => (spans.length === 0 ? [] : marks.map((m) => m.of)));
+  const best = loop && marked.every((id) => passed.has(id)) ? loop : null;
   const spans = best ?? nearest;
   return { spans, route: routeOfSpans(best ?? taken) };
 }

@@ -8,6 +8,7 @@ import { useRouter } from 'next/navigation';
 import { useState } from 'react';
 import { ConfirmDialog } from '@/ui/confirm-dialog';
 import { forgetStoredOf, storedKeysOf } from '@/client/device';
+import { countWaitingPhotos, forgetWaitingPhotos } from '@/client/waiting-photos';
 import { forgetPages } from '@/client/cached-page';
 import { dropAll, queuedCommands } from '@/client/outbox';
 import { forgetReads } from '@/client/reads';
@@ -35,12 +36,18 @@ export function AccountMenu({ onShortcuts }: { onShortcuts: () => void }) {
         problem: 'The server does not answer. You may still be signed in. Unsaved changes stay on this device.',
       });
     forgetStoredOf(owner);
-    await Promise.all([dropAll(id).catch(() => undefined), forgetReads(id), forgetPages()]);
+    await Promise.all([
+      dropAll(id).catch(() => undefined),
+      forgetWaitingPhotos(owner).catch(() => undefined),
+      forgetReads(id),
+      forgetPages(),
+    ]);
     router.replace('/sign-in');
     router.refresh();
   };
   const askToLeave = async () => {
-    const unsaved = storedKeysOf(owner) + (await queuedCommands(id).catch(() => [])).length;
+    const [queued, photos] = await Promise.all([queuedCommands(id).catch(() => []), countWaitingPhotos(owner).catch(() => 0)]);
+    const unsaved = storedKeysOf(owner) + queued.length + photos;
     if (unsaved > 0) setLeaving({ unsaved, problem: null });
     else await leave();
   };

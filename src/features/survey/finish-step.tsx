@@ -11,7 +11,18 @@ import { bareDrive } from '@/core/survey';
 import { useUnits } from '@/ui/units';
 import { StepCard, type StepProps } from './steps';
 import { readingDimension, readingOf, readingTitle } from './readings';
-import { closingSentence, findingSentence, missingSentence, placeName, photoDisagrees, photoExcluded, photoAgrees } from './messages';
+import {
+  bentPhoto,
+  closingSentence,
+  findingSentence,
+  markExcluded,
+  missingSentence,
+  photoAgrees,
+  photoDisagrees,
+  photoExcluded,
+  placeName,
+  within,
+} from './messages';
 
 /** Result of the notebook: uncertainty, contradictions, and missing values. */
 export function FinishStep({
@@ -97,7 +108,7 @@ function Solution({ notebook, look }: SolutionProps) {
       <BeltPaths notebook={notebook} look={look} />
       <Uncertainties notebook={notebook} look={look} />
       <Residuals notebook={notebook} look={look} />
-      <PhotoChecks look={look} />
+      <PhotoChecks notebook={notebook} look={look} />
     </>
   );
 }
@@ -210,17 +221,22 @@ function Residuals({ notebook, look }: SolutionProps) {
 /** Tilt of a camera that is worth a word, degrees. */
 const TILT_SHOWN_DEG = 6;
 
-function PhotoChecks({ look }: Pick<SolutionProps, 'look'>) {
+function PhotoChecks({ notebook, look }: Pick<SolutionProps, 'notebook' | 'look'>) {
   const { show } = useUnits();
-  return look.answer.photos.map((p, i) => {
+  return look.answer.photos.map((p) => {
+    const number = notebook.photos.findIndex((one) => one.id === p.id) + 1;
+    const byRims = notebook.photos[number - 1]?.scale.kind === 'rims';
     const worst = show(Math.max(0, ...p.marks.map((m) => m.offMm)), 'length', 1);
+    const words = () => {
+      if (p.excluded) return photoExcluded(number);
+      if (p.excludedMark) return markExcluded(number, within(placeName(notebook, p.excludedMark)));
+      if (p.bent) return byRims ? bentPhoto(true) : photoDisagrees(number, worst);
+      return photoAgrees(number, worst, p.slantDegrees > TILT_SHOWN_DEG ? show(p.slantDegrees, 'angle', 0) : null);
+    };
+    const isDoubted = p.bent || p.excluded || p.excludedMark !== null;
     return (
-      <Alert key={p.id} severity={p.bent || p.excluded ? 'warning' : 'success'} variant="outlined" sx={{ mb: 1.5 }}>
-        {p.excluded
-          ? photoExcluded(i + 1, worst)
-          : p.bent
-            ? photoDisagrees(i + 1, worst)
-            : photoAgrees(i + 1, worst, p.slantDegrees > TILT_SHOWN_DEG ? show(p.slantDegrees, 'angle', 0) : null)}
+      <Alert key={p.id} severity={isDoubted ? 'warning' : 'success'} variant="outlined" sx={{ mb: 1.5 }}>
+        {words()}
       </Alert>
     );
   });

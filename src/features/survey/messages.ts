@@ -352,8 +352,11 @@ export const distanceByTape = (a: string, b: string): string =>
 export const acrossFromRims = (name: string, across: string, error: string): string =>
   `${name}: ${across} ± ${error} across, from the photo`;
 
-export const photoExcluded = (photo: number, by: string): string =>
-  `Photo ${photo} is excluded. It disagrees with the other measurements by up to ${by}. Check its marks, or take the photo again.`;
+export const photoExcluded = (photo: number): string =>
+  `Photo ${photo} is excluded. It disagrees with the other measurements. Check its marks, or take the photo again.`;
+
+export const markExcluded = (photo: number, name: string): string =>
+  `The mark of the ${name} on photo ${photo} is excluded, because it disagrees with the other measurements. Check it.`;
 
 export const bentPhoto = (byRims: boolean): string =>
   byRims

@@ -118,7 +118,7 @@ export function PhotoBoard({ src, width, height, alt, handles, circles, scale, s
               <circle cx={glass / 2} cy={glass / 2} r={glass / 2} />
             </clipPath>
           </defs>
-          <image href={src} x={0} y={0} width={width} height={height} />
+          {src !== '' && <image href={src} x={0} y={0} width={width} height={height} />}
           <Lines scale={scale} spans={spans} circles={circles} px={px} />
           {handles.map((h) => (
             <HandleMark

@@ -113,8 +113,10 @@ function usePlaces({ notebook, photo, src, write }: Pick<Props, 'notebook' | 'ph
     );
   /** The rim around a tap takes the place of the first circle. */
   const snap = async (of: string, at: Spot) => {
-    const others = marks.filter((m) => m.of !== of && m.ellipse).map((m) => m.at);
-    const rim = await find(at, others);
+    const rim = await find(
+      at,
+      marks.filter((m) => m.of !== of),
+    );
     if (rim) write((now) => ({ ...now, photos: now.photos.map((p) => (p.id === photo.id ? withRim(p, of, at, rim.ellipse, rim.sd) : p)) }));
   };
   const tap = (at: Spot) => {

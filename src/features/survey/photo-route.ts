@@ -52,6 +52,9 @@ export function spansOn(notebook: Notebook, photoId: string, belt: string): read
   return loopOfTaps(taps).spans.slice(before, before + (taps[at]?.spans.length ?? 0));
 }
 
+/** A tap this close to an earlier one removes it, as a share of the longer side. */
+const AGAIN_SHARE = 0.025;
+
 const sameLine = (a: Tangent, b: Tangent) => a.ends.every(([x, y], k) => Math.hypot(x - b.ends[k]![0], y - b.ends[k]![1]) < 1);
 
 /**
@@ -63,8 +66,12 @@ export function withSpanTapped(notebook: Notebook, photoId: string, belt: string
   const marks = photo.marks.filter((m) => m.radius !== undefined);
   const [near] = loopOfTaps([{ marks, fromBelow: photo.fromBelow, spans: [at] }]).spans;
   if (!near) return null;
-  const there = spansOn(notebook, photoId, belt).findIndex((s) => s !== null && sameLine(s, near));
   const own = photo.spans.filter((s) => s.belt === belt);
+  // Together with other taps, a tap can be on another span than alone. Its own place then finds it again.
+  const close = AGAIN_SHARE * Math.max(photo.width, photo.height);
+  const there = spansOn(notebook, photoId, belt).findIndex(
+    (s, k) => (s !== null && sameLine(s, near)) || Math.hypot(own[k]!.at[0] - at[0], own[k]!.at[1] - at[1]) < close,
+  );
   const kept = there < 0 ? [...own, { belt, at: [at[0], at[1]] as [number, number] }] : own.filter((_, k) => k !== there);
   const spans = [...photo.spans.filter((s) => s.belt !== belt), ...kept];
   return withTappedRoute({ ...notebook, photos: notebook.photos.map((p) => (p.id === photoId ? { ...p, spans } : p)) }, belt);

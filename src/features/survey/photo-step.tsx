@@ -7,59 +7,23 @@ import LinearProgress from '@mui/material/LinearProgress';
 import Typography from '@mui/material/Typography';
 import { useState } from 'react';
 import { PhotoButton } from '@/ui/photo-button';
-import { useUnits } from '@/ui/units';
-import { freshId } from './changes';
 import { PhotoMarking } from './photo-marking';
-import { bentPhoto, photoExcluded } from './messages';
+import { NOT_SENT, usePhotoAddress, usePhotoSending } from './use-photo-sending';
+import { bentPhoto, markExcluded, photoExcluded, placeName, within } from './messages';
 import { SoftText, type StepProps } from './steps';
 
-/** Larger files are refused before they are sent. */
-const LARGEST_BYTES = 20 * 1024 * 1024;
-const NO_ANSWER =
-  'The server does not answer. The photo was not saved; all other entries were. Choose the photo again when the network is back.';
-
-/**
- * A photo of the deck: a known length or rectangle sets its scale. Circles and crosses are measurements next to those
- * of the tape.
- */
+/** Photos of the drive. Their marks are measurements next to those of the tape. */
 export function PhotoStep({ notebook, look, write, mayChange, notebookId }: StepProps & { notebookId: number }) {
-  const { show } = useUnits();
   const [chosen, setChosen] = useState<string | null>(null);
-  const [busy, setBusy] = useState(false);
-  const [problem, setProblem] = useState<string | null>(null);
+  const { add, busy, problem, clear } = usePhotoSending({ notebook, write, mayChange }, notebookId);
   const photo = notebook.photos.find((p) => p.id === chosen) ?? notebook.photos[0] ?? null;
-  const add = async (file: File) => {
-    setProblem(null);
-    if (file.size > LARGEST_BYTES)
-      return setProblem('This picture is larger than 20 MB. Take it at a lower resolution, or crop it. Your entries are saved.');
-    setBusy(true);
-    const answer = await fetch(`/api/photos?notebook=${notebookId}`, { method: 'POST', body: file })
-      .then(async (r) => (await r.json()) as { ok: true; id: number; width: number; height: number } | { ok: false; problem: string })
-      .catch(() => ({ ok: false as const, problem: NO_ANSWER }));
-    setBusy(false);
-    if (!answer.ok) return setProblem(answer.problem);
-    const id = freshId(
-      notebook.photos.map((p) => p.id),
-      'photo',
-    );
-    write((now) => ({
-      ...now,
-      photos: [
-        ...now.photos,
-        {
-          id,
-          photo: answer.id,
-          width: answer.width,
-          height: answer.height,
-          scale: { kind: 'rims' },
-          marks: [],
-          spans: [],
-        },
-      ],
-    }));
-    setChosen(id);
+  const src = usePhotoAddress(notebookId, photo);
+  const addAndOpen = async (file: File) => {
+    const id = await add(file);
+    if (id !== null) setChosen(id);
   };
   const bent = look?.answer.photos.find((p) => p.id === photo?.id);
+  const number = notebook.photos.findIndex((p) => p.id === photo?.id) + 1;
   return (
     <>
       <SoftText>
@@ -68,13 +32,13 @@ export function PhotoStep({ notebook, look, write, mayChange, notebookId }: Step
       </SoftText>
       {mayChange && (
         <Box sx={{ display: 'flex', gap: 1, flexWrap: 'wrap', mb: 1.5 }}>
-          <PhotoButton words="Take a photo" camera disabled={busy} onFile={(f) => void add(f)} />
-          <PhotoButton words="Choose a photo" disabled={busy} onFile={(f) => void add(f)} />
+          <PhotoButton words="Take a photo" camera disabled={busy} onFile={(f) => void addAndOpen(f)} />
+          <PhotoButton words="Choose a photo" disabled={busy} onFile={(f) => void addAndOpen(f)} />
         </Box>
       )}
       {busy && <LinearProgress aria-label="Sending the photo" sx={{ mb: 1.5 }} />}
       {problem && (
-        <Alert severity="warning" variant="outlined" sx={{ mb: 1.5 }} onClose={() => setProblem(null)}>
+        <Alert severity="warning" variant="outlined" sx={{ mb: 1.5 }} onClose={clear}>
           {problem}
         </Alert>
       )}
@@ -87,13 +51,20 @@ export function PhotoStep({ notebook, look, write, mayChange, notebookId }: Step
           ))}
         </Box>
       )}
+      {photo?.photo === NOT_SENT && (
+        <Alert severity="info" variant="outlined" sx={{ mb: 1.5 }}>
+          {src === ''
+            ? 'This photo is on the device that took it. It is shown here as soon as that device sends it.'
+            : 'This photo is saved on this device, not sent. You can mark it now.'}
+        </Alert>
+      )}
       {photo ? (
         <PhotoMarking
           key={photo.id}
           notebook={notebook}
           look={look}
           photo={photo}
-          src={`/api/photos/${photo.photo}`}
+          src={src ?? ''}
           write={write}
           mayChange={mayChange}
           onRemove={() => write((now) => ({ ...now, photos: now.photos.filter((p) => p.id !== photo.id) }))}
@@ -105,10 +76,12 @@ export function PhotoStep({ notebook, look, write, mayChange, notebookId }: Step
       )}
       {bent?.excluded && (
         <Alert severity="warning" variant="outlined" sx={{ mt: 1.5 }}>
-          {photoExcluded(
-            notebook.photos.findIndex((p) => p.id === bent.id) + 1,
-            show(Math.max(...bent.marks.map((m) => m.offMm)), 'length', 1),
-          )}
+          {photoExcluded(number)}
+        </Alert>
+      )}
+      {bent?.excludedMark && (
+        <Alert severity="warning" variant="outlined" sx={{ mt: 1.5 }}>
+          {markExcluded(number, within(placeName(notebook, bent.excludedMark)))}
         </Alert>
       )}
       {bent?.bent && !bent.excluded && (

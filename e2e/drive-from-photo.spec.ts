@@ -1,0 +1,192 @@
+import { readFileSync } from 'node:fs';
+import sharp from 'sharp';
+import { seededRandom, validateDrive } from '../src/core/drive';
+import type { Notebook } from '../src/core/survey';
+import { drawPhotoOf, type PhotoOfDrive } from '../src/lab/photo-of-drive';
+import { as } from './people';
+import { expect, test, type Page } from './test';
+
+test.use(as('technician'));
+
+type Xy = readonly [number, number];
+
+/** Demo photo of the lighthouse generator, as a user marked it. */
+const PHOTO = 'demo/notebooks/lighthouse-1.jpg';
+const marked = JSON.parse(readFileSync('demo/notebooks/lighthouse.notebook.json', 'utf8')) as Notebook;
+const [page1] = marked.photos;
+const { width, height, marks, spans } = page1!;
+const [distance] = marked.measures;
+
+const rider = validateDrive(JSON.parse(readFileSync('demo/drives/orchard-rider.drive.json', 'utf8')));
+if (!rider.ok) throw new Error('orchard-rider');
+
+const jpegOf = ({ width: w, height: h, pixels }: PhotoOfDrive) =>
+  sharp(Buffer.from(pixels.buffer), { raw: { width: w, height: h, channels: 3 } })
+    .jpeg({ quality: 85 })
+    .toBuffer();
+
+const board = (page: Page) => page.getByRole('group', { name: /^Photo of the drive/ });
+/** Screen position of a pixel of a photo that is shown whole. */
+async function onBoard(page: Page, size: { readonly width: number; readonly height: number }, [x, y]: Xy) {
+  await board(page).scrollIntoViewIfNeeded();
+  const box = (await board(page).boundingBox())!;
+  const k = Math.min(box.width / size.width, box.height / size.height);
+  return { x: box.x + box.width / 2 + (x - size.width / 2) * k, y: box.y + box.height / 2 + (y - size.height / 2) * k };
+}
+async function tap(page: Page, size: { readonly width: number; readonly height: number }, at: Xy) {
+  const { x, y } = await onBoard(page, size, at);
+  await page.mouse.click(x, y);
+}
+const rimFound = (page: Page) =>
+  expect(page.getByRole('status', { name: 'Rim' })).toHaveText(/^(The rim was found\.|A rim was found, but it is uncertain\.)/, {
+    timeout: 20_000,
+  });
+/** Bare deck of the photo. */
+const CORNER: Xy = [110, 960];
+const allSaved = (page: Page) => expect(page.getByText('· all entries saved')).toBeVisible();
+const addPhoto = (page: Page, file: string | { name: string; mimeType: string; buffer: Buffer }) =>
+  page.getByLabel('Photo file', { exact: true }).setInputFiles(file);
+
+async function startFromPhoto(page: Page) {
+  await page.goto('/drives/measure');
+  await page.getByRole('button', { name: 'Start from a photo' }).click();
+  await expect(page).toHaveURL(/measure\/\d+\?step=photo/);
+  await expect(page.getByText('No photo yet.')).toBeVisible();
+}
+/** Taps a little off each middle, as a finger does. */
+async function tapPulleys(page: Page) {
+  for (const [k, { at }] of marks.entries()) {
+    await tap(page, { width, height }, [at[0] + 4, at[1] - 4]);
+    await expect(page.getByRole('button', { name: /^Rim of / })).toHaveCount(k + 1);
+    await rimFound(page);
+  }
+}
+
+test.describe('on a phone', () => {
+  test.use({ viewport: { width: 390, height: 844 }, hasTouch: true });
+  test('measures a drive from a photo: pulleys, belt and one distance, then Match', async ({ page }) => {
+    await startFromPhoto(page);
+    await addPhoto(page, PHOTO);
+    await expect(page.getByText('Tap the middle of the engine pulley.')).toBeVisible();
+    await expect(page.getByRole('button', { name: 'Mark the belt' })).toBeDisabled();
+    await tapPulleys(page);
+    await page.getByRole('button', { name: 'Mark the belt' }).click();
+    await expect(page.getByText('Tap each span of the belt once, between two pulleys.')).toBeVisible();
+    await tap(page, { width, height }, [8, 8]);
+    await expect(page.getByText(/^No span is there/)).toBeVisible();
+    for (const { at } of spans) await tap(page, { width, height }, at);
+    await expect(page.getByText('The belt runs round 4 pulleys. Tap a span again to remove it.')).toBeVisible();
+    // A span that is tapped again opens the loop.
+    await tap(page, { width, height }, spans[0]!.at);
+    await expect(page.getByText(/^The belt is open at the /)).toBeVisible();
+    await tap(page, { width, height }, spans[0]!.at);
+    await expect(page.getByText(/^The belt runs round 4 pulleys/)).toBeVisible();
+    const field = page.getByLabel('Distance by tape', { exact: true });
+    await field.fill(`${distance!.value} mm`);
+    await field.blur();
+    await expect(page.getByText(/^Engine pulley: .* ± .* across, from the photo$/)).toBeVisible();
+    await allSaved(page);
+    await page.reload();
+    await expect(page.getByText(/^Engine pulley: .* ± .* across, from the photo$/)).toBeVisible();
+    await page.getByRole('button', { name: 'Make this drive' }).click();
+    await expect(page.getByRole('heading', { name: 'Drive from a photo' })).toBeVisible();
+    await expect(page.getByRole('heading', { name: 'Will it run?' })).toBeVisible();
+  });
+
+  test('corrects a wrong rim by its handles, and says where there is none', async ({ page }) => {
+    await startFromPhoto(page);
+    await addPhoto(page, PHOTO);
+    await expect(page.getByText('Tap the middle of the engine pulley.')).toBeVisible();
+    await tap(page, { width, height }, CORNER);
+    await expect(page.getByRole('status', { name: 'Rim' })).toHaveText(
+      'No rim was found there. Drag the circle to its middle and its rim.',
+      { timeout: 20_000 },
+    );
+    const [mark] = marks;
+    const middle = page.getByRole('button', { name: /^Middle of Engine pulley/ });
+    const drag = async (from: Xy, to: Xy) => {
+      const [a, b] = [await onBoard(page, { width, height }, from), await onBoard(page, { width, height }, to)];
+      await page.mouse.move(a.x, a.y);
+      await page.mouse.down();
+      await page.mouse.move((a.x + b.x) / 2, (a.y + b.y) / 2, { steps: 3 });
+      await page.mouse.move(b.x, b.y, { steps: 3 });
+      await page.mouse.up();
+    };
+    await drag(CORNER, mark!.at);
+    const centre = async () => {
+      const box = (await middle.boundingBox())!;
+      return [box.x + box.width / 2, box.y + box.height / 2] as const;
+    };
+    const wanted = await onBoard(page, { width, height }, mark!.at);
+    const [x, y] = await centre();
+    expect(Math.hypot(x - wanted.x, y - wanted.y)).toBeLessThan(4);
+    // A handle moves by the keyboard, too.
+    await middle.focus();
+    await page.keyboard.press('Shift+ArrowRight');
+    await expect.poll(async () => (await centre())[0] - x).toBeGreaterThan(0.5);
+    await page.getByRole('button', { name: 'Undo' }).click();
+    await expect.poll(async () => Math.abs((await centre())[0] - x)).toBeLessThan(0.5);
+    await allSaved(page);
+  });
+});
+
+test('marks a photo without the network, and sends it when the network returns', async ({ page, context }) => {
+  await startFromPhoto(page);
+  await allSaved(page);
+  await context.setOffline(true);
+  await addPhoto(page, PHOTO);
+  await expect(page.getByText('This photo is saved on this device, not sent. You can mark it now.')).toBeVisible();
+  await tapPulleys(page);
+  await expect(page.getByText('saved on this device, not sent').first()).toBeVisible();
+  await context.setOffline(false);
+  await expect(page.getByText('This photo is saved on this device, not sent. You can mark it now.')).toBeHidden({ timeout: 20_000 });
+  await allSaved(page);
+  await page.reload();
+  await expect(board(page).locator('image').first()).toHaveAttribute('href', /^\/api\/photos\/\d+$/);
+  await expect(page.getByRole('button', { name: /^Rim of / })).toHaveCount(marks.length);
+});
+
+test('excludes a photo that disagrees with the tape, by its number', async ({ page }) => {
+  test.slow();
+  const good = drawPhotoOf(rider.drive, 'easy', seededRandom(7), 1000);
+  // The second photo is of a drive with other distances.
+  const moved = { 'arm-idler': { x: -40, y: 60 }, spindle: { x: 0, y: -70 } };
+  const other = drawPhotoOf(rider.drive, 'easy', seededRandom(8), 1000, moved);
+  await page.goto('/drives/measure');
+  await page.getByRole('button', { name: /^Mower deck/ }).click();
+  await expect(page).toHaveURL(/measure\/\d+/);
+  const steps = page.getByRole('navigation', { name: 'Steps' });
+  await steps.getByRole('button', { name: /^Photo/ }).click();
+  const pulleys = rider.drive.pulleys;
+  for (const [n, photo] of [good, other].entries()) {
+    await addPhoto(page, { name: 'deck.jpg', mimeType: 'image/jpeg', buffer: await jpegOf(photo) });
+    await expect(page.getByText('Tap the middle of the engine pulley.')).toBeVisible();
+    for (const [k, { id }] of pulleys.entries()) {
+      const { rim } = photo.pulleys[photo.ids.indexOf(id)]!;
+      await tap(page, photo, [rim.x, rim.y]);
+      await expect(page.getByRole('button', { name: /^Rim of / })).toHaveCount(k + 1);
+      await rimFound(page);
+    }
+    if (n === 0) await expect(page.getByRole('button', { name: 'Photo 1' })).toBeHidden();
+  }
+  await steps.getByRole('button', { name: /^Distances/ }).click();
+  const labels = ['Engine pulley', 'Blade spindle', 'Engagement idler'];
+  for (const [a, b] of [
+    [0, 1],
+    [0, 2],
+    [1, 2],
+  ] as const) {
+    const [p, q] = [pulleys[a]!, pulleys[b]!];
+    const field = page.getByLabel(new RegExp(`^Reading, (${labels[a]} to ${labels[b]}|${labels[b]} to ${labels[a]})$`, 'i'));
+    await field.fill(`${Math.hypot(p.x - q.x, p.y - q.y).toFixed(1)} mm`);
+    await field.blur();
+  }
+  await steps.getByRole('button', { name: /^The drive/ }).click();
+  await expect(page.getByText(/^Photo 2 is excluded\. It disagrees with the other measurements\./)).toBeVisible({
+    timeout: 20_000,
+  });
+  await expect(page.getByText(/^Photo 1 agrees with the rest/)).toBeVisible();
+  await steps.getByRole('button', { name: /^Photo/ }).click();
+  await page.getByRole('button', { name: 'Photo 2' }).click();
+  await expect(page.getByText(/^Photo 2 is excluded/)).toBeVisible();
+});
