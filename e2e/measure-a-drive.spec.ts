@@ -334,8 +334,10 @@ test('sets positions and sizes from a photo: scale, circles, keyboard, and inval
   await file.setInputFiles('demo/notebooks/chapel-green-1.jpg');
   const board = page.getByRole('group', { name: /^Photo of the drive/ });
   await choose(page, 'Scale by', 'Two points, camera held square');
+  // A closing menu takes the first click.
+  await expect(page.locator('.MuiPopover-root')).toHaveCount(0);
   await expect(page.getByText('Tap end 1 of the known length.')).toBeVisible();
-  await board.scrollIntoViewIfNeeded();
+  await board.evaluate((e) => e.scrollIntoView({ block: 'center' }));
   const box = (await board.boundingBox())!;
   // The photo is 1600 × 1200 and shown whole.
   const k = Math.min(box.width / 1600, box.height / 1200);

@@ -3,7 +3,11 @@ import type { PhotoCamera } from './photo-camera';
 
 /** Entries of the survey's camera for a camera in space above the plane at height 0. */
 export function cameraEntries({ width, height, focal, barrel, at, axes }: PhotoCamera): Float64Array {
-  const [right, down, forward] = axes as readonly (readonly number[])[] as readonly [readonly number[], readonly number[], readonly number[]];
+  const [right, down, forward] = axes as readonly (readonly number[])[] as readonly [
+    readonly number[],
+    readonly number[],
+    readonly number[],
+  ];
   const far = -at[2] / forward[2]!;
   const up = axes.map((axis) => -axis[2]);
   const angle = Math.acos(Math.min(1, up[2]!));

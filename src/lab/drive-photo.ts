@@ -17,6 +17,7 @@ import {
   type Pulley,
   type Random,
   type Scene,
+  type Strand,
   type Tools,
   type Xy,
 } from './photo-scene';
@@ -42,7 +43,7 @@ export interface DrivePhoto {
   }[];
   /** Taps, with the pulley that each is on. Null: not on a pulley. */
   readonly taps: readonly { readonly at: Xy; readonly pulley: number | null }[];
-  /** Middle of each span of the belt, from each pulley to the next one. */
+  /** Where each span of the belt is most in the open, from each pulley to the next one. */
   readonly spans: readonly Xy[];
 }
 
@@ -108,8 +109,19 @@ export function drawDrivePhoto(kind: PhotoKind, random: Random, longest?: number
     camera,
     pulleys: pulleys.map((p, i) => ({ ...seenRim(camera, p, scene, i), x: p.x, y: p.y, top: p.top, radius: p.r })),
     taps: tapsOf(t, kind, camera, scene, width, height),
-    spans: scene.belt.strands.map(({ from, to }) => projected(camera, [(from[0] + to[0]) / 2, (from[1] + to[1]) / 2, BELT_HEIGHT])),
+    spans: scene.belt.strands.map((strand) => mostOpen(camera, pulleys, strand)),
   };
+}
+
+/** Place on a span that is farthest from every rim. Under a slant, rims cover the ends of the spans. */
+function mostOpen(camera: PhotoCamera, pulleys: readonly Pulley[], { from, to }: Strand): Xy {
+  const rims = pulleys.map((p) => ellipseOf(camera, [p.x, p.y, p.top], p.r));
+  const clear = ([x, y]: Xy) => Math.min(...rims.map((e) => Math.hypot(x - e.x, y - e.y) / e.a));
+  const places = Array.from({ length: 17 }, (_, k): Xy => {
+    const share = 0.1 + 0.05 * k;
+    return projected(camera, [from[0] + share * (to[0] - from[0]), from[1] + share * (to[1] - from[1]), BELT_HEIGHT]);
+  });
+  return places.reduce((best, at) => (clear(at) > clear(best) ? at : best));
 }
 
 /** The rim of a pulley, and the share of its round that nothing covers. */
@@ -142,7 +154,11 @@ function tapsOf(t: Tools, kind: PhotoKind, camera: PhotoCamera, scene: Scene, wi
     const k = between(0.2, 0.8);
     const at = pick<Xy>([
       projected(camera, [bolt.x, bolt.y, scene.deck.z]),
-      projected(camera, [strand.from[0] + k * (strand.to[0] - strand.from[0]), strand.from[1] + k * (strand.to[1] - strand.from[1]), BELT_HEIGHT]),
+      projected(camera, [
+        strand.from[0] + k * (strand.to[0] - strand.from[0]),
+        strand.from[1] + k * (strand.to[1] - strand.from[1]),
+        BELT_HEIGHT,
+      ]),
       [between(0.05, 0.95) * width, between(0.05, 0.95) * height],
     ]);
     const isFree = scene.pulleys.every((p) => {

@@ -4,7 +4,7 @@ export { solveSurvey } from './solve-survey';
 export type { ErrorSource, SurveyAnswer, SurveyedDiameter, SurveyedMeasure, SurveyedPhoto, SurveyedPlace } from './answer';
 export type { NextMeasure } from './advice';
 export { markedCircle, toPlane } from './photo';
-export { loopOfTaps, stopsOfRoute } from './tapped-spans';
+export { loopOfTaps, spansNear, stopsOfRoute } from './tapped-spans';
 export type { Tangent, TappedLoop } from './tapped-spans';
 export { solvedDiameter } from './build';
 export type { PhotoMark } from './photo';

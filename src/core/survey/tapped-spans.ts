@@ -194,6 +194,15 @@ export interface TappedPhoto {
   readonly spans: readonly Spot[];
 }
 
+/** A second span this close to a tap makes it ambiguous. */
+const CLEARLY = 0.3;
+
+/** Spans that a tap may be on, the nearest first. One if the tap is clearly on it, none if no span is near. */
+export function spansNear({ marks, fromBelow }: Omit<TappedPhoto, 'spans'>, tap: Spot): Tangent[] {
+  const options = optionsAt(possibleSpans(marks, fromBelow === true), marks, tap);
+  return options.filter((o) => o.off <= options[0]!.off + CLEARLY).map((o) => o.span);
+}
+
 /** Span of each tap, in the order of photos and taps, and the route that they make. Null for a tap on none. */
 export interface TappedLoop {
   readonly spans: readonly (Tangent | null)[];
@@ -210,7 +219,13 @@ export function loopOfTaps(photos: readonly TappedPhoto[]): TappedLoop {
     const possible = spans.length === 0 ? [] : possibleSpans(marks, fromBelow === true, photo);
     return spans.map((tap) => optionsAt(possible, marks, tap));
   });
-  const nearest = options.map((o) => o[0]?.span ?? null);
+  // Two taps on one line are on two spans.
+  const used = new Set<Tangent>();
+  const nearest = options.map((o) => {
+    const span = (o.find((one) => !used.has(one.span)) ?? o[0])?.span ?? null;
+    if (span) used.add(span);
+    return span;
+  });
   const taken = nearest.flatMap((s) => s ?? []);
   const loop = options.some((o) => o.length === 0) ? null : nearestLoop(options);
   // With a span missing, the others may still make a loop. It leaves a pulley out.

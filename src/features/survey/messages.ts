@@ -294,10 +294,16 @@ export const TAP_FIRST = 'Tap the middle of the engine pulley.';
 
 export const TAP_NO_SPAN = 'No span is there. Tap the belt between two marked pulleys.';
 
-/** State of the route that the taps on spans make. */
-export function beltRouteStatus(notebook: Notebook, route: TappedLoop['route']): string {
-  if (route.ok) return `The belt runs round ${route.stops.length} pulleys. Tap a span again to remove it.`;
-  const at = route.at.map((id) => `the ${within(placeName(notebook, id))}`).join(' and ');
+/** State of the route that the taps on spans make. `marked` are the pulleys on the photo. */
+export function beltRouteStatus(notebook: Notebook, route: TappedLoop['route'], marked: readonly string[]): string {
+  const names = (ids: readonly string[]) => ids.map((id) => `the ${within(placeName(notebook, id))}`).join(' and ');
+  if (route.ok) {
+    const passed = marked.filter((id) => !route.stops.some((s) => s.pulley === id));
+    return passed.length === 0
+      ? `The belt runs round ${route.stops.length} pulleys. Tap a span again to remove it.`
+      : `The belt runs round ${route.stops.length} pulleys, without ${names(passed)}.`;
+  }
+  const at = names(route.at);
   switch (route.why) {
     case 'none':
       return 'Tap each span of the belt once, between two pulleys.';

@@ -73,7 +73,8 @@ export function PhotoBoard({ src, width, height, alt, handles, circles, scale, s
     onDrag: onMove,
     onRelease: () => setHeld(null),
     onTap: (key, at) => {
-      if (key === null && mayChange) onTap(at);
+      // The rim of one pulley can be over the middle of the next.
+      if (mayChange && (key === null || key.startsWith('rim:'))) onTap(at);
     },
   });
   const px = shown.perPx;

@@ -70,7 +70,11 @@ export function PhotoMarking({ notebook, look, photo, src, write, mayChange, onR
             ? instruction(notebook, photo, places.chosen)
             : missed
               ? TAP_NO_SPAN
-              : beltRouteStatus(notebook, belt === null ? { ok: false, why: 'none', at: [] } : loopOf(notebook, belt).route)}
+              : beltRouteStatus(
+                  notebook,
+                  belt === null ? { ok: false, why: 'none', at: [] } : loopOf(notebook, belt).route,
+                  photo.marks.flatMap((m) => (m.radius === undefined ? [] : [m.of])),
+                )}
       </Typography>
       {mayChange && !onBelt && RIM_SEARCH[places.search] !== '' && (
         <Box role="status" aria-label="Rim" sx={{ mb: 0.75 }}>

@@ -59,12 +59,15 @@ export function placing(notebook: Notebook, photo: NotebookPhoto, chosen: string
   return places.find((p) => !photo.marks.some((m) => m.of === p.id))?.id ?? null;
 }
 
+/** The longer side of a photo over the radius of a new circle. On a phone, a finger does not cover both its middle and its rim. */
+const FIRST_SHARE = 10;
+
 /** Radius of a new circle, px: of the known diameter, or a share of the photo. */
 function firstRadius(notebook: Notebook, photo: NotebookPhoto, of: string, at: Spot): number {
   const plane = planeOf(photo);
   const across = plane ? markedCircle(plane, { at, radius: 10 }).diameter : 0;
   const known = diameterOf(notebook, of);
-  return known !== null && across > 0 ? (10 * known) / across : photo.width / 24;
+  return known !== null && across > 0 ? (10 * known) / across : Math.max(photo.width, photo.height) / FIRST_SHARE;
 }
 
 interface Tapped {
@@ -129,13 +132,14 @@ export function handlesOf(notebook: Notebook, photo: NotebookPhoto): Handle[] {
       at,
       kind: 'scale',
     })),
-    ...marks.map((m): Handle => ({ key: `centre:${m.of}`, label: `Middle of ${placeName(notebook, m.of)}`, at: m.at, kind: 'centre' })),
     ...marks.flatMap(({ of, at, radius, ellipse }): Handle[] => {
       if (radius === undefined) return [];
       const angle = ellipse?.angle ?? 0;
       const end: Spot = [at[0] + radius * Math.cos(angle), at[1] + radius * Math.sin(angle)];
       return [{ key: `rim:${of}`, label: `Rim of ${placeName(notebook, of)}`, at: end, kind: 'rim' }];
     }),
+    // Above the rims, as the middle of a small circle is within the reach of a finger on its rim.
+    ...marks.map((m): Handle => ({ key: `centre:${m.of}`, label: `Middle of ${placeName(notebook, m.of)}`, at: m.at, kind: 'centre' })),
   ];
 }
 

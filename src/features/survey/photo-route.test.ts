@@ -68,17 +68,17 @@ describe('belt tapped on a photo', () => {
       [3, 'back'],
     ]);
     expect(routed.pulleys[3]).toMatchObject({ role: 'idler', face: 'flat' });
-    expect(beltRouteStatus(routed, loopOf(routed, 'belt').route)).toMatch(/^The belt runs round 4 pulleys/);
+    expect(beltRouteStatus(routed, loopOf(routed, 'belt').route, ids)).toMatch(/^The belt runs round 4 pulleys/);
   });
   it('has no route while it is open, and names the place', () => {
     const half = SPANS.slice(0, 2).reduce((now, tap) => withSpanTapped(now, 'p', 'belt', tap) ?? now, withTappedBelt(marked).notebook);
     expect(half.belts[0]!.route).toEqual([]);
-    expect(beltRouteStatus(half, loopOf(half, 'belt').route)).toBe(
+    expect(beltRouteStatus(half, loopOf(half, 'belt').route, ids)).toBe(
       'The belt is open at the engine pulley and the third pulley. Tap its next span.',
     );
-    expect(beltRouteStatus(marked, { ok: false, why: 'none', at: [] })).toMatch(/^Tap each span/);
+    expect(beltRouteStatus(marked, { ok: false, why: 'none', at: [] }, ids)).toMatch(/^Tap each span/);
     for (const why of ['twisted', 'forked', 'several'] as const)
-      expect(beltRouteStatus(marked, { ok: false, why, at: [ids[0]!] })).toMatch(/to remove|two loops/);
+      expect(beltRouteStatus(marked, { ok: false, why, at: [ids[0]!] }, ids)).toMatch(/to remove|two loops/);
   });
   it('loses a span that is tapped again, and ignores a tap on none', () => {
     const fewer = withSpanTapped(routed, 'p', 'belt', SPANS[1]!)!;
@@ -86,8 +86,18 @@ describe('belt tapped on a photo', () => {
     expect(withSpanTapped(routed, 'p', 'belt', [10, 10])).toBeNull();
   });
   it('follows a rim that is corrected', () => {
-    const moved = { ...routed, photos: routed.photos.map((p) => ({ ...p, marks: p.marks.filter((m) => m.of !== ids[3]) })) };
-    expect(withTappedRoute(moved, 'belt')).toBe(moved);
+    const without = (gone: string) => ({
+      ...routed,
+      photos: routed.photos.map((p) => ({ ...p, marks: p.marks.filter((m) => m.of !== gone) })),
+    });
+    expect(withTappedRoute(without(ids[1]!), 'belt').belts[0]!.route).toEqual([]);
+    expect(withTappedRoute(routed, 'belt').belts[0]!.route).toEqual(routed.belts[0]!.route);
+    const plain = withTappedBelt(marked).notebook;
+    expect(withTappedRoute(plain, 'belt')).toBe(plain);
+  });
+  it('names a marked pulley that it does not touch', () => {
+    const stops = [0, 1, 2].map((k) => ({ pulley: ids[k]!, left: true }));
+    expect(beltRouteStatus(marked, { ok: true, stops }, ids)).toBe('The belt runs round 3 pulleys, without the fourth pulley.');
   });
 });
 

@@ -1,4 +1,13 @@
-import { loopOfTaps, stopsOfRoute, UNKNOWN_NOW, type Notebook, type NotebookPhoto, type Tangent, type TappedLoop } from '@/core/survey';
+import {
+  loopOfTaps,
+  spansNear,
+  stopsOfRoute,
+  UNKNOWN_NOW,
+  type Notebook,
+  type NotebookPhoto,
+  type Tangent,
+  type TappedLoop,
+} from '@/core/survey';
 import type { Spot } from '@/ui/viewport';
 import { freshId } from './changes';
 
@@ -64,13 +73,14 @@ const sameLine = (a: Tangent, b: Tangent) => a.ends.every(([x, y], k) => Math.hy
 export function withSpanTapped(notebook: Notebook, photoId: string, belt: string, at: Spot): Notebook | null {
   const photo = notebook.photos.find((p) => p.id === photoId)!;
   const marks = photo.marks.filter((m) => m.radius !== undefined);
-  const [near] = loopOfTaps([{ marks, fromBelow: photo.fromBelow, spans: [at] }]).spans;
-  if (!near) return null;
+  const near = spansNear({ marks, fromBelow: photo.fromBelow }, at);
+  if (near.length === 0) return null;
   const own = photo.spans.filter((s) => s.belt === belt);
-  // Together with other taps, a tap can be on another span than alone. Its own place then finds it again.
+  // Lines can run close together. A tap then removes a span only at the place where that was tapped.
   const close = AGAIN_SHARE * Math.max(photo.width, photo.height);
   const there = spansOn(notebook, photoId, belt).findIndex(
-    (s, k) => (s !== null && sameLine(s, near)) || Math.hypot(own[k]!.at[0] - at[0], own[k]!.at[1] - at[1]) < close,
+    (s, k) =>
+      (s !== null && near.length === 1 && sameLine(s, near[0]!)) || Math.hypot(own[k]!.at[0] - at[0], own[k]!.at[1] - at[1]) < close,
   );
   const kept = there < 0 ? [...own, { belt, at: [at[0], at[1]] as [number, number] }] : own.filter((_, k) => k !== there);
   const spans = [...photo.spans.filter((s) => s.belt !== belt), ...kept];
@@ -78,12 +88,13 @@ export function withSpanTapped(notebook: Notebook, photoId: string, belt: string
 }
 
 /**
- * Notebook with the route of a belt from its taps, if they close a loop. A pulley on the back of the belt without a load
- * is an idler with a flat face.
+ * Notebook with the route of a belt from its taps. While they close no loop, the belt has no route. A pulley on the back
+ * of the belt without a load is an idler with a flat face. Without taps the route stays as it is.
  */
 export function withTappedRoute(notebook: Notebook, belt: string): Notebook {
   const { route } = loopOf(notebook, belt);
-  if (!route.ok) return notebook;
+  if (!route.ok && route.why === 'none') return notebook;
+  if (!route.ok) return { ...notebook, belts: notebook.belts.map((b) => (b.id === belt ? { ...b, route: [] } : b)) };
   const roles = new Map(notebook.pulleys.map((p) => [p.id, p.role]));
   const stops = stopsOfRoute(route.stops, (id) => roles.get(id) === 'driver');
   const onBack = new Set(stops.filter((s) => s.contact === 'back').map((s) => s.pulley));
