@@ -94,7 +94,7 @@ test.describe('on a phone', () => {
     await expect(page.getByRole('heading', { name: 'Will it run?' })).toBeVisible();
   });
 
-  test('corrects a wrong rim by its handles, and says where there is none', async ({ page }) => {
+  test('corrects a wrong rim by its handles, and reports a tap without one', async ({ page }) => {
     await startFromPhoto(page);
     await addPhoto(page, PHOTO);
     await expect(page.getByText('Tap the middle of the engine pulley.')).toBeVisible();
@@ -149,7 +149,7 @@ test('excludes a photo that disagrees with the tape, by its number', async ({ pa
   test.slow();
   const good = drawPhotoOf(rider.drive, 'easy', seededRandom(7), 1000);
   // The second photo is of a drive with other distances.
-  const moved = { 'arm-idler': { x: -40, y: 60 }, spindle: { x: 0, y: -70 } };
+  const moved = { 'arm-idler': { x: 40, y: -60 }, spindle: { x: 0, y: -70 } };
   const other = drawPhotoOf(rider.drive, 'easy', seededRandom(8), 1000, moved);
   await page.goto('/drives/measure');
   await page.getByRole('button', { name: /^Mower deck/ }).click();

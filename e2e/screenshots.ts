@@ -110,11 +110,17 @@ test.describe('on a phone', () => {
     await card.evaluate((e) => window.scrollBy(0, e.getBoundingClientRect().top - 220));
     await shoot(page, 'times-phone');
   });
-  test('notebook', async ({ page }) => {
-    await page.goto('/drives/measure/1');
-    await page.getByRole('button', { name: 'Enter it again' }).click();
-    const row = page.getByRole('listitem').filter({ has: page.getByLabel('Reading, Engagement idler to blade spindle') });
-    await row.evaluate((e) => window.scrollBy(0, e.getBoundingClientRect().top - 150));
-    await shoot(page, 'notebook-phone');
+  test('photo', async ({ page }) => {
+    await page.goto('/drives/measure');
+    await page.getByRole('link', { name: /^Lighthouse generator, from a photo/ }).click();
+    await page
+      .getByRole('navigation', { name: 'Steps' })
+      .getByRole('button', { name: /^Photo/ })
+      .click();
+    await page.getByRole('button', { name: 'Mark the belt' }).click();
+    const board = page.getByRole('group', { name: /^Photo of the drive/ });
+    await board.evaluate((e) => window.scrollBy(0, e.getBoundingClientRect().top - 260));
+    await expect(page.getByText(/ across, from the photo$/).first()).toBeVisible();
+    await shoot(page, 'photo-phone');
   });
 });

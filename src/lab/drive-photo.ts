@@ -47,7 +47,7 @@ export interface DrivePhoto {
   readonly spans: readonly Xy[];
 }
 
-/** Draws a picture of a drive, 1,000 to 2,000 px long unless a length is stated, with random pulleys unless they are stated. */
+/** Draws a picture of a drive. Without a stated length it is 1,000 to 2,000 px long. Without stated places its pulleys are random. */
 export function drawDrivePhoto(kind: PhotoKind, random: Random, longest?: number, places?: readonly PlacedPulley[]): DrivePhoto {
   const t = tools(random);
   const { between, pick, chance } = t;

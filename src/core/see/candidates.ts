@@ -85,7 +85,10 @@ export function ringsOfTaps(
     ].filter((slant) => slant.tilt < STEEPEST);
     best = [best, ...beside.map((slant) => fits({ slant, rings: ringsWith(slant) }))].reduce((p, q) => (q.worth > p.worth ? q : p));
   }
-  return { slant: best.slant, taps: near.map((points, i) => ({ near: points, rings: fitted(points, best.rings[i]!, TIGHT, MOST) })) };
+  return {
+    slant: best.slant,
+    taps: near.map((points, i) => ({ near: points, rings: withBothEdges(points, fitted(points, best.rings[i]!, TIGHT, MOST)) })),
+  };
 }
 
 const BEST_SLANTS = 4;
@@ -142,12 +145,15 @@ function pairValue(
   return most + INNER * clear.slice(0, 3).reduce((sum, v) => sum + v, 0);
 }
 
+/** Least cover of a fitted ring. */
+const LEAST_FITTED = 0.25;
+
 /** The clearest rings, fitted, without repetitions. */
 function fitted(near: NearPoints, rings: readonly Ring[], shapeSd: number, most: number): readonly FittedRing[] {
   const out: FittedRing[] = [];
   for (const ring of [...rings].sort((a, b) => b.excess - a.excess).slice(0, 3 * most)) {
     const fit = fitRing(near, ring, shapeSd);
-    if (!fit || fit.cover < 0.25) continue;
+    if (!fit || fit.cover < LEAST_FITTED) continue;
     const same = out.findIndex(
       ({ ellipse: e }) => Math.abs(e.a / fit.ellipse.a - 1) < 0.012 && Math.hypot(e.x - fit.ellipse.x, e.y - fit.ellipse.y) < 0.02 * e.a,
     );
@@ -155,6 +161,30 @@ function fitted(near: NearPoints, rings: readonly Ring[], shapeSd: number, most:
     else if (fit.cover > out[same]!.cover) out[same] = fit;
     if (out.length === most) break;
   }
+  return out;
+}
+
+/** Steps from an edge of a rolled lip to the other one. Edges that count then. Shares of the radius. */
+const LIP_STEPS = [1.03, 0.97];
+const LIP_TOLERANCES = [0.018, 0.012, 0.012];
+/** Two rings that differ by less are one, as shares of the radius. */
+const SAME_SIZE = 0.01;
+const SAME_MIDDLE = 0.012;
+
+/** Rings with the other edge of their lip. A lip has two edges close together, and the votes show only the clearer one. */
+function withBothEdges(near: NearPoints, rings: readonly FittedRing[]): readonly FittedRing[] {
+  const out = [...rings];
+  for (const { ellipse } of rings)
+    for (const by of LIP_STEPS) {
+      const { x, y, a, b, angle } = ellipse;
+      const fit = fitRing(near, { x, y, a: a * by, shape: { ratio: b / a, angle } }, TIGHT, LIP_TOLERANCES);
+      if (!fit || fit.cover < LEAST_FITTED) continue;
+      const isThere = out.some(
+        ({ ellipse: e }) =>
+          Math.abs(e.a / fit.ellipse.a - 1) < SAME_SIZE && Math.hypot(e.x - fit.ellipse.x, e.y - fit.ellipse.y) < SAME_MIDDLE * e.a,
+      );
+      if (!isThere) out.push(fit);
+    }
   return out;
 }
 

@@ -15,7 +15,12 @@ function relationOf({ ellipse: { x, y, a } }: FittedRing, { ellipse, cover }: Fi
 }
 
 /** Evidence that a ring is the outer rim of its pulley, by other rings around the same tap. */
-function evidenceOf(rings: readonly FittedRing[], index: number, foot: readonly [number, number], longSide: number): readonly number[] {
+export function evidenceOf(
+  rings: readonly FittedRing[],
+  index: number,
+  foot: readonly [number, number],
+  longSide: number,
+): readonly number[] {
   const own = rings[index]!;
   const { a } = own.ellipse;
   const largest = Math.max(...rings.filter((r) => r.cover >= 0.5).map((r) => r.ellipse.a), a);
@@ -48,15 +53,29 @@ function evidenceOf(rings: readonly FittedRing[], index: number, foot: readonly 
   ];
 }
 
-/** Weights of the evidence, by softmax regression over 488 taps on drawn pictures, and that of none. */
-const WEIGHTS = [4.451, 3.696, -2.546, -1.651, 3.243, 2.371, 1.028, -0.837, 0.584, -1.253, -0.411, -1.414, 0.965, -0.726, -1.165, -3.053];
-const NONE = 4.155;
+/** Weights of the evidence, by softmax regression over 396 rims on drawn pictures (`npm run fit:see`), and that of none. */
+const WEIGHTS = [3.17, 3.949, -1.306, -0.563, 0.872, 0.949, 0.76, -0.387, 1.141, -1.266, -1.221, -0.925, 1.774, -1.199, -1.001, 0.567];
+const NONE = 4.527;
 
-/** Probability of each ring that it is the rim. Their sum is below 1: it may be none of them. */
+/** Probability of each ring that it is the rim, with rings that are almost the same. It may be none of them. */
 export function likelihoods(rings: readonly FittedRing[], foot: readonly [number, number], longSide: number): readonly number[] {
   const scores = rings.map((_, k) => evidenceOf(rings, k, foot, longSide).reduce((sum, v, i) => sum + WEIGHTS[i]! * v, 0));
   const top = Math.max(NONE, ...scores);
   const parts = scores.map((s) => Math.exp(s - top));
   const total = parts.reduce((a, v) => a + v, Math.exp(NONE - top));
-  return parts.map((v) => v / total);
+  return joined(
+    rings,
+    parts.map((v) => v / total),
+  );
 }
+
+/** Two rings that differ by less than this share are right or wrong together. */
+const TOGETHER = 0.02;
+
+/** True for two rings that are almost the same. */
+export const isTogether = ({ ellipse: e }: FittedRing, { ellipse: o }: FittedRing): boolean =>
+  Math.max(Math.hypot(o.x - e.x, o.y - e.y), Math.abs(o.a - e.a), Math.abs(o.b - e.b)) <= TOGETHER * e.a;
+
+/** Probability of each ring with that of all that are almost the same. */
+const joined = (rings: readonly FittedRing[], each: readonly number[]): readonly number[] =>
+  rings.map((ring) => rings.reduce((sum, other, k) => (isTogether(ring, other) ? sum + each[k]! : sum), 0));

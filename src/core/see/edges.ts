@@ -20,7 +20,11 @@ export interface EdgePoints {
   readonly strength: Float32Array;
   /** Points by their row: those of row y start at rows[y]. */
   readonly rows: Int32Array;
+  /** Red, green and blue of the reduced picture, smoothed, row by row. */
+  readonly channels: Channels;
 }
+
+type Channels = readonly [Float32Array, Float32Array, Float32Array];
 
 /** Longest side of the reduced picture, px. */
 const LONGEST = 900;
@@ -29,7 +33,7 @@ const LEAST = 3;
 const BLOCK = 32;
 
 /** Mean over the pixels that each reduced pixel covers, one channel after another. */
-function reduced({ width, height, pixels }: Picture, w: number, h: number): readonly Float32Array[] {
+function reduced({ width, height, pixels }: Picture, w: number, h: number): Channels {
   const out = [0, 1, 2].map(() => new Float32Array(w * h)) as [Float32Array, Float32Array, Float32Array];
   const column = Int32Array.from({ length: width }, (_, x) => Math.min(w - 1, Math.floor((x * w) / width)));
   const wide = new Float32Array(w);
@@ -114,7 +118,8 @@ function grainOf(size: Float32Array, w: number, h: number): (x: number, y: numbe
 export function edgesOf(picture: Picture): EdgePoints {
   const scale = Math.min(1, LONGEST / Math.max(picture.width, picture.height));
   const [w, h] = [Math.round(picture.width * scale), Math.round(picture.height * scale)];
-  const channels = reduced(picture, w, h).map((c) => smoothed(c, w, h));
+  const [red, green, blue] = reduced(picture, w, h);
+  const channels: Channels = [smoothed(red, w, h), smoothed(green, w, h), smoothed(blue, w, h)];
   const { gx, gy, size } = slopes(channels, w, h);
   const grain = grainOf(size, w, h);
   const found: number[] = [];
@@ -145,5 +150,17 @@ export function edgesOf(picture: Picture): EdgePoints {
   rows[0] = rows[1] = 0;
   const n = found.length / 5;
   const column = (c: number) => Float32Array.from({ length: n }, (_, i) => found[5 * i + c]!);
-  return { scale, width: w, height: h, count: n, x: column(0), y: column(1), nx: column(2), ny: column(3), strength: column(4), rows };
+  return {
+    scale,
+    width: w,
+    height: h,
+    count: n,
+    x: column(0),
+    y: column(1),
+    nx: column(2),
+    ny: column(3),
+    strength: column(4),
+    rows,
+    channels,
+  };
 }

@@ -33,21 +33,27 @@ const ALONG = 0.9;
  * Fits an ellipse to the edges near a ring. Offsets along the normal of a unit circle are linear in small
  * changes: ρ = c·cos + s·sin + r + p·cos 2 + q·sin 2. The shape is held by the slant.
  * @param shapeSd deviation of the shape from the slant, as a share of the radius
+ * @param tolerances distance of the edges that count in each step, as a share of the radius
  */
-export function fitRing(near: NearPoints, ring: Ring, shapeSd: number): FittedRing | null {
+export function fitRing(
+  near: NearPoints,
+  ring: Pick<Ring, 'x' | 'y' | 'a' | 'shape'>,
+  shapeSd: number,
+  tolerances: readonly number[] = STEPS,
+): FittedRing | null {
   let { x, y } = ring;
   let a = ring.a;
   // Shape as a symmetric matrix that maps the unit circle to the ellipse over a.
   let m = matrixOf(ring.shape.ratio, ring.shape.angle);
   let result: FittedRing | null = null;
   const inReach: number[] = [];
-  for (const [step, tolerance] of STEPS.entries()) {
+  for (const [step, tolerance] of tolerances.entries()) {
     const inverse = inverseOf(m);
     const sums = new Float64Array(25);
     const right = new Float64Array(5);
     const best = new Float32Array(SECTORS).fill(Infinity);
     const chosen = new Int32Array(SECTORS).fill(-1);
-    const last = step === STEPS.length - 1;
+    const last = step === tolerances.length - 1;
     if (step === 0) for (let i = 0; i < near.count; i++) if (isNear(near, i, x, y, a, inverse)) inReach.push(i);
     for (const i of inReach) {
       const dx = (near.dx[i]! - x) / a;

@@ -1,5 +1,5 @@
 import { FOCAL, ringsOfTaps, roundPlaces } from './candidates';
-import { likelihoods } from './choose';
+import { isTogether, likelihoods } from './choose';
 import { edgesOf, type EdgePoints, type Picture } from './edges';
 import type { Ellipse } from './refine';
 import { footwards } from './shapes';
@@ -47,11 +47,13 @@ export function newSeeing(picture: Picture): Seeing {
   const edges = edgesOf(picture);
   const k = edges.scale;
   return (taps, known = []) =>
-    taps.length === 0 ? [] : rimsAt(
-      edges,
-      taps.map(([x, y]) => [x * k, y * k]),
-      known.map(({ x, y, a, b, angle }) => ({ x: k * x, y: k * y, a: k * a, b: k * b, angle })),
-    );
+    taps.length === 0
+      ? []
+      : rimsAt(
+          edges,
+          taps.map(([x, y]) => [x * k, y * k]),
+          known.map(({ x, y, a, b, angle }) => ({ x: k * x, y: k * y, a: k * a, b: k * b, angle })),
+        );
 }
 
 /** Rims at taps, in pixels. `known` are rims of the same picture. They show its slant, so that fewer slants are tried. */
@@ -83,7 +85,8 @@ function rimsAt(edges: EdgePoints, taps: readonly (readonly [number, number])[],
       const { ellipse: e } = rings[k]!;
       return { x: (x + e.x) / edges.scale, y: (y + e.y) / edges.scale, a: e.a / edges.scale, b: e.b / edges.scale, angle: e.angle };
     });
-    const [first, second] = [likely[order[0] ?? 0] ?? 0, likely[order[1] ?? 0] ?? 0];
+    const first = likely[order[0] ?? 0] ?? 0;
+    const second = order.find((k) => !isTogether(rings[order[0]!]!, rings[k]!));
     if (ellipses.length === 0 || first < LEAST)
       return { ellipse: null, sd: null, confidence: 0, reason: near.count < LEAST_EDGES ? 'blurred' : 'nothing', others: [] };
     const ellipse = ellipses[0]!;
@@ -91,7 +94,7 @@ function rimsAt(edges: EdgePoints, taps: readonly (readonly [number, number])[],
       ellipse,
       sd: ellipse.a * (RIGHT_SD + WRONG_SD * (1 - first) ** 2),
       confidence: first ** CAUTION,
-      reason: order.length > 1 && second > ABOUT_AS_LIKELY * first && first < 0.5 ? 'two' : 'found',
+      reason: second !== undefined && likely[second]! > ABOUT_AS_LIKELY * first && first < 0.5 ? 'two' : 'found',
       others: ellipses.slice(1, 1 + MOST_OTHERS),
     };
   });

@@ -1,9 +1,14 @@
 /**
- * Camera of a photo. The plane of the first grooves is at height 0. Entries of a photo in the full vector, in this order:
- * the place of the plane on the axis of the lens (x and y, mm), the rotation about this axis (radians), the log of mm per
- * pixel there over its usual value, the tilt about the x and y axis of the picture, the log of the focal length over its
- * usual value, and the barrel distortion at a corner. The last four are in thousandths, so that they weigh like
- * millimetres.
+ * Entries of a camera in the full vector. The plane of the first grooves is at height 0.
+ *
+ * - 0, 1: place of the plane on the axis of the lens, mm
+ * - 2: rotation about this axis, radians
+ * - 3: log of mm per pixel there over its usual value
+ * - 4, 5: tilt about the x and y axis of the picture
+ * - 6: log of the focal length over its usual value
+ * - 7: barrel distortion at a corner
+ *
+ * The last four are in thousandths, so that they weigh like millimetres.
  */
 export type CameraEntries = ArrayLike<number>;
 
@@ -53,8 +58,7 @@ export function shapeOf([x, y]: readonly [number, number], a: number, b: number,
 }
 
 /**
- * Picture of a circle parallel to the plane. The dual conic of the circle is carried by the homography of its plane
- * (Hartley and Zisserman, Multiple View Geometry, §2.2 and §8.1). The lens bends it by its slope at the middle.
+ * Picture of a circle parallel to the plane. The homography of its plane carries the dual conic of the circle (Hartley and Zisserman, Multiple View Geometry, §2.2). The lens bends it by its slope at the middle.
  * @param x place of the centre, mm
  * @param z height above the plane, mm
  * @param radius mm; 0 for a point, which then has no shape
@@ -176,7 +180,7 @@ export function tiltsFromRims(frame: PhotoFrame, rims: readonly MarkedRim[]): re
       ];
 }
 
-/** Radius of a rim at a place in the plane, mm, that looks as large as the marked one. */
+/** Radius of a rim at a place in the plane, mm, that appears as large as the marked one. */
 export function sizeAt(frame: PhotoFrame, entries: CameraEntries, rim: MarkedRim): number {
   const out = new Float64Array(RIM_ROWS);
   const [x, y] = placeOfPixel(frame, entries, rim.at);

@@ -6,7 +6,7 @@ import type { PhotoMarks } from './schema';
 
 type Spot = readonly [number, number];
 
-/** What one photo shows by itself, in its own plane: places and radii, mm, and the entries of its camera. */
+/** Content of one photo by itself, in its own plane: places and radii, mm, and the entries of its camera. */
 interface View {
   readonly places: ReadonlyMap<number, Spot>;
   readonly radii: ReadonlyMap<number, number>;

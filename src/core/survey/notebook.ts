@@ -312,7 +312,7 @@ function sizeOf(notebook: Notebook, pulleyId: string): string {
 }
 
 /**
- * Pulleys with an unmeasured diameter that a photo with a camera determines, with the pulley that they are the same as.
+ * Pulleys with an unmeasured diameter that a photo determines. Each has the pulley that it is the same as.
  */
 function openDiametersOf(notebook: Notebook): Record<string, string> {
   const shown = new Set(

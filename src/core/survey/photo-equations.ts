@@ -16,13 +16,13 @@ const MARK_SD = 3;
  */
 const FORESHORTENING_SD = 30;
 const KEYSTONE_SD = 0.25;
-/** Standard deviation of a fitted rim and of a circle set by hand, as a share of the long half axis; at least so many px. */
+/** Standard deviation of a fitted rim and of a circle set by hand, share of the long half axis. Its minimum, px. */
 const RIM_SD_SHARE = 0.012;
 const CIRCLE_SD_SHARE = 0.04;
 const LEAST_SD_PX = 0.8;
 /** A cross on a photo, px per 1,000 px of the longer side. */
 const CROSS_SD_PER_1000 = 3;
-/** Spread of the heights of rims of one plane, of rims of a plane with an unknown height, and of points, mm. */
+/** Spread of heights, mm: rims of one plane, rims of a plane with an unknown height, and points. */
 const RIM_HEIGHT_SD = 3;
 const UNKNOWN_HEIGHT_SD = 25;
 const POINT_HEIGHT_SD = 12;
@@ -165,7 +165,7 @@ const inputs = new Float64Array(RIM_INPUTS);
 const ahead = new Float64Array(RIM_ROWS);
 const behind = new Float64Array(RIM_ROWS);
 
-/** Reads a rim with its derivatives. @param radius mm, where it is no entry */
+/** Reads a rim with its derivatives. @param radius mm, for a known one */
 export function readRim(
   frame: PhotoFrame,
   full: Float64Array,
@@ -204,7 +204,7 @@ export function readRim(
 
 type Put = (entry: number, derivative: number) => void;
 
-/** One row of a rim that was read. @returns derivative by a radius that is no entry, per mm */
+/** One row of a rim that was read. @returns its value, and its derivative by a known radius, per mm */
 export function rimRow({ value, by, entry }: RimReading, row: number, put: Put): { readonly value: number; readonly byRadius: number } {
   for (let k = 0; k < RIM_INPUTS; k++) if (entry[k]! >= 0) put(entry[k]!, by[row * RIM_INPUTS + k]!);
   return { value: value[row]!, byRadius: entry[3]! < 0 ? by[row * RIM_INPUTS + 3]! : 0 };

@@ -107,7 +107,7 @@ describe('camera from rims', () => {
     expect(answer.status).toBe('determined');
     expect(worstDistance(answer)).toBeLessThan(2);
   });
-  it('is undetermined without a length, and asks for one', () => {
+  it('is undetermined without a length, and requests one', () => {
     const answer = solveSurvey(sheetOf({ photos: [photoOf(over([10, 130], tilted), DECK)] }));
     expect(answer.status).toBe('undetermined');
     expect(answer.diameters.every((d) => d.mm === null)).toBe(true);

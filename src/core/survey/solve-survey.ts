@@ -16,9 +16,9 @@ interface Without {
 }
 
 /**
- * Positions that minimise the sum of squared residuals. A photo or one of its marks that disagrees with the other
- * measurements is excluded, if the answer is then free of conflict. It is not excluded if a single misread length, or
- * another photo or mark, explains the conflict as well: then the answer names the suspects.
+ * Positions that minimise the sum of squared residuals. A photo or a mark that disagrees is excluded, if the answer is
+ * then free of conflict. It is not excluded if a single misread length, or another photo or mark, explains the conflict
+ * as well: then the answer names the suspects.
  */
 export function solveSurvey(survey: Survey): SurveyAnswer {
   const whole = solveWithAll(survey);

@@ -54,8 +54,7 @@ const SCAN = 72;
 const HALVINGS = 40;
 
 /**
- * Common tangents of two rims: the lines n·x = d at which both reach d in the direction n, or one of them in the
- * opposite direction (support functions of convex curves).
+ * Common tangents of two rims, by their support functions. Both touch the line n·x = d from one side, or one of them from the other side.
  */
 function tangentsOf(a: Rim, b: Rim, fromBelow: boolean, photo: number): Tangent[] {
   const found: Tangent[] = [];
@@ -114,13 +113,13 @@ export function possibleSpans(marks: PhotoMarks['marks'], fromBelow: boolean, ph
   );
 }
 
-/** A tap farther than this from every span is on none, as a share of the smaller pulley of the span. */
+/** A tap farther than this from every span is on none. Share of the smaller pulley of the span. */
 const REACH = 0.7;
 
 /** A tap may be on another span that is this much farther from it. */
 const DOUBT = 0.6;
 
-/** A span that a tap may be on, with its distance from the tap as a share of the smaller pulley. */
+/** A span that a tap may be on. Its distance from the tap is a share of the smaller pulley. */
 interface Option {
   readonly span: Tangent;
   readonly off: number;
@@ -210,8 +209,7 @@ export interface TappedLoop {
 }
 
 /**
- * Route from taps on the spans of a belt, on one or several photos. Two lines may run close together, so the spans are
- * those nearest to the taps that together make one loop round every marked pulley. While they do not, each tap has the
+ * Route from taps on the spans of a belt, on one or several photos. Two lines may run close together. The spans are therefore the nearest ones that make one loop round every marked pulley. While they do not, each tap has the
  * nearest span.
  */
 export function loopOfTaps(photos: readonly TappedPhoto[]): TappedLoop {

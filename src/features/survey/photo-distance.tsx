@@ -8,7 +8,7 @@ import { StepCard, type StepProps } from './steps';
 
 type Pair = readonly [string, string];
 
-/** The two marked pulleys that are farthest apart on a photo. */
+/** The two marked pulleys with the largest distance on a photo. */
 function farthest(marks: NotebookPhoto['marks']): Pair {
   let best: { pair: Pair; away: number } = { pair: [marks[0]!.of, marks[1]!.of], away: 0 };
   marks.forEach((a, i) =>
@@ -33,7 +33,7 @@ export function scaleDistance(notebook: Notebook, { marks }: NotebookPhoto): { r
   return { pair, id: open?.id ?? null };
 }
 
-/** The distance that gives a photo its scale, entered next to the photo. */
+/** The distance that sets the scale of a photo, entered next to the photo. */
 export function PhotoDistance({ notebook, photo, write, mayChange }: Omit<StepProps, 'look'> & { readonly photo: NotebookPhoto }) {
   const scale = scaleDistance(notebook, photo);
   if (!scale) return null;

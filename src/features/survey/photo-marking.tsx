@@ -39,42 +39,20 @@ export function PhotoMarking({ notebook, look, photo, src, write, mayChange, onR
     setMissed(next === null);
     if (next) write((latest) => withSpanTapped(withTappedBelt(latest).notebook, photo.id, target, at) ?? latest);
   };
+  const words = () => {
+    if (!mayChange) return 'Marked so:';
+    if (!onBelt) return instruction(notebook, photo, places.chosen);
+    if (missed) return TAP_NO_SPAN;
+    const route = belt === null ? NO_ROUTE : loopOf(notebook, belt).route;
+    return beltRouteStatus(notebook, route, rimsOn(photo));
+  };
   return (
     <>
       {rims && mayChange && (
-        <Box role="group" aria-label="Mark" sx={{ display: 'flex', flexWrap: 'wrap', gap: 0.75, mb: 1 }}>
-          <Button variant={onBelt ? 'outlined' : 'contained'} aria-pressed={!onBelt} onClick={() => setOnBelt(false)}>
-            Mark pulleys
-          </Button>
-          <Button
-            variant={onBelt ? 'contained' : 'outlined'}
-            aria-pressed={onBelt}
-            disabled={photo.marks.filter((m) => m.radius !== undefined).length < 2}
-            onClick={() => setOnBelt(true)}
-          >
-            Mark the belt
-          </Button>
-          {onBelt &&
-            notebook.belts.length > 1 &&
-            notebook.belts.map((b) => (
-              <Button key={b.id} aria-pressed={b.id === belt} onClick={() => setBeltChosen(b.id)}>
-                {b.label}
-              </Button>
-            ))}
-        </Box>
+        <MarkModes {...{ notebook, onBelt, belt }} ready={rimsOn(photo).length >= 2} onMode={setOnBelt} onBeltChosen={setBeltChosen} />
       )}
       <Typography role="status" sx={{ fontWeight: 650, mb: 0.75 }}>
-        {!mayChange
-          ? 'Marked so:'
-          : !onBelt
-            ? instruction(notebook, photo, places.chosen)
-            : missed
-              ? TAP_NO_SPAN
-              : beltRouteStatus(
-                  notebook,
-                  belt === null ? { ok: false, why: 'none', at: [] } : loopOf(notebook, belt).route,
-                  photo.marks.flatMap((m) => (m.radius === undefined ? [] : [m.of])),
-                )}
+        {words()}
       </Typography>
       {mayChange && !onBelt && RIM_SEARCH[places.search] !== '' && (
         <Box role="status" aria-label="Rim" sx={{ mb: 0.75 }}>
@@ -99,6 +77,46 @@ export function PhotoMarking({ notebook, look, photo, src, write, mayChange, onR
       <PhotoDiameters {...{ notebook, photo, look, write, mayChange }} />
       <PhotoScale {...{ photo, mayChange, onRemove }} set={places.set} />
     </>
+  );
+}
+
+const NO_ROUTE = { ok: false, why: 'none', at: [] } as const;
+
+/** Pulleys with a rim on a photo. */
+const rimsOn = ({ marks }: NotebookPhoto): string[] => marks.flatMap((m) => (m.radius === undefined ? [] : [m.of]));
+
+/** What a tap on the photo marks: a pulley, or a span of a belt. */
+function MarkModes({
+  notebook,
+  onBelt,
+  belt,
+  ready,
+  onMode,
+  onBeltChosen,
+}: Pick<Props, 'notebook'> & {
+  readonly onBelt: boolean;
+  readonly belt: string | null;
+  /** Two pulleys are marked, so that a span can be. */
+  readonly ready: boolean;
+  readonly onMode: (onBelt: boolean) => void;
+  readonly onBeltChosen: (id: string) => void;
+}) {
+  return (
+    <Box role="group" aria-label="Mark" sx={{ display: 'flex', flexWrap: 'wrap', gap: 0.75, mb: 1 }}>
+      <Button variant={onBelt ? 'outlined' : 'contained'} aria-pressed={!onBelt} onClick={() => onMode(false)}>
+        Mark pulleys
+      </Button>
+      <Button variant={onBelt ? 'contained' : 'outlined'} aria-pressed={onBelt} disabled={!ready} onClick={() => onMode(true)}>
+        Mark the belt
+      </Button>
+      {onBelt &&
+        notebook.belts.length > 1 &&
+        notebook.belts.map((b) => (
+          <Button key={b.id} aria-pressed={b.id === belt} onClick={() => onBeltChosen(b.id)}>
+            {b.label}
+          </Button>
+        ))}
+    </Box>
   );
 }
 

@@ -6,6 +6,7 @@ import Button from '@mui/material/Button';
 import LinearProgress from '@mui/material/LinearProgress';
 import Typography from '@mui/material/Typography';
 import { useState } from 'react';
+import type { NotebookPhoto } from '@/core/survey';
 import { PhotoButton } from '@/ui/photo-button';
 import { PhotoMarking } from './photo-marking';
 import { NOT_SENT, usePhotoAddress, usePhotoSending } from './use-photo-sending';
@@ -22,8 +23,6 @@ export function PhotoStep({ notebook, look, write, mayChange, notebookId }: Step
     const id = await add(file);
     if (id !== null) setChosen(id);
   };
-  const bent = look?.answer.photos.find((p) => p.id === photo?.id);
-  const number = notebook.photos.findIndex((p) => p.id === photo?.id) + 1;
   return (
     <>
       <SoftText>
@@ -74,21 +73,25 @@ export function PhotoStep({ notebook, look, write, mayChange, notebookId }: Step
           No photo yet. The distances alone are enough. A photo with a few distances saves most of the measuring.
         </Typography>
       )}
-      {bent?.excluded && (
-        <Alert severity="warning" variant="outlined" sx={{ mt: 1.5 }}>
-          {photoExcluded(number)}
-        </Alert>
-      )}
-      {bent?.excludedMark && (
-        <Alert severity="warning" variant="outlined" sx={{ mt: 1.5 }}>
-          {markExcluded(number, within(placeName(notebook, bent.excludedMark)))}
-        </Alert>
-      )}
-      {bent?.bent && !bent.excluded && (
-        <Alert severity="warning" variant="outlined" sx={{ mt: 1.5 }}>
-          {bentPhoto(photo!.scale.kind === 'rims')}
-        </Alert>
-      )}
+      {photo && <PhotoDoubts {...{ notebook, look, photo }} />}
     </>
+  );
+}
+
+/** Disagreement of a photo with the other measurements. */
+function PhotoDoubts({ notebook, look, photo }: Pick<StepProps, 'notebook' | 'look'> & { readonly photo: NotebookPhoto }) {
+  const solved = look?.answer.photos.find((p) => p.id === photo.id);
+  const number = notebook.photos.findIndex((p) => p.id === photo.id) + 1;
+  const words = () => {
+    if (!solved) return null;
+    if (solved.excluded) return photoExcluded(number);
+    if (solved.excludedMark) return markExcluded(number, within(placeName(notebook, solved.excludedMark)));
+    return solved.bent ? bentPhoto(photo.scale.kind === 'rims') : null;
+  };
+  const doubt = words();
+  return doubt === null ? null : (
+    <Alert severity="warning" variant="outlined" sx={{ mt: 1.5 }}>
+      {doubt}
+    </Alert>
   );
 }

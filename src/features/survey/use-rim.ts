@@ -20,7 +20,7 @@ const MOST_OTHERS = 2;
 const SURE = 0.3;
 /** A rim with less confidence than this is searched again without the slant of the others. */
 const DOUBTFUL = 0.1;
-/** Rims with a smaller deviation, as a share of the long half axis, or set by hand show the slant of the photo. */
+/** Rims with a smaller deviation show the slant of the photo, as do rims set by hand. Share of the long half axis. */
 const CLEAR_SD = 0.02;
 
 /** Ellipses of marked rims that are certain enough to show the slant. */
