@@ -56,8 +56,12 @@ const { notebook: withBelt, belt } = withTappedBelt(notebook);
 notebook = photo.spans.reduce((now, [x, y]) => withSpanTapped(now, 'photo-1', belt, [Math.round(x), Math.round(y)]) ?? now, withBelt);
 const { pair } = scaleDistance(notebook, notebook.photos[0]!)!;
 const [a, b] = pair.map((id) => photo.pulleys[drawn.indexOf(id)]!);
-const value = Math.round(Math.hypot(a!.x - b!.x, a!.y - b!.y));
-notebook = { ...notebook, measures: [{ id: 'photo-scale', kind: 'centres', between: [pair[0], pair[1]], value }] };
+// A tape reads to a sixteenth of an inch.
+const sixteenths = Math.round((16 * Math.hypot(a!.x - b!.x, a!.y - b!.y)) / 25.4);
+const value = (sixteenths * 25.4) / 16;
+const part = sixteenths % 16;
+const typed = { 'measure-photo-scale': `${Math.floor(sixteenths / 16)}${part === 0 ? '' : ` ${part}/16`} in` };
+notebook = { ...notebook, typed, measures: [{ id: 'photo-scale', kind: 'centres', between: [pair[0], pair[1]], value }] };
 // Names that stay the same when the picture is drawn again.
 const names = new Map(drawn.map((id, i) => [id, photo.ids[i]!]));
 const text = [...names].reduce((all, [id, name]) => all.replaceAll(`"${id}"`, `"${name}"`), JSON.stringify(notebook, null, 1));

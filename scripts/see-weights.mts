@@ -66,7 +66,7 @@ async function examplesOf(folder: string, name: string): Promise<Example[]> {
     return {
       picture: join(folder, name),
       isPulley: rim !== null,
-      evidence: rings.map((_, k) => evidenceOf(rings, k, foot, long)),
+      evidence: rings.map((_, k) => evidenceOf({ edges, tap: [x, y], rings, foot }, k)),
       right: rings.map(isRight),
     };
   });

@@ -1,4 +1,6 @@
+import type { EdgePoints } from './edges';
 import type { FittedRing } from './refine';
+import { tonesOf } from './tones';
 
 /** Another ring around the same tap, in radii of the first. Its centre is stated along the way to the foot of the camera. */
 interface Relation {
@@ -14,13 +16,17 @@ function relationOf({ ellipse: { x, y, a } }: FittedRing, { ellipse, cover }: Fi
   return { cover, size: ellipse.a / a, along: dx * fx + dy * fy, across: Math.abs(dx * fy - dy * fx), gap: Math.hypot(dx, dy) };
 }
 
-/** Evidence that a ring is the outer rim of its pulley, by other rings around the same tap. */
-export function evidenceOf(
-  rings: readonly FittedRing[],
-  index: number,
-  foot: readonly [number, number],
-  longSide: number,
-): readonly number[] {
+/** Rings around a tap, with the direction to the foot of the camera there. Reduced pixels. */
+export interface RingsAtTap {
+  readonly edges: EdgePoints;
+  readonly tap: readonly [number, number];
+  readonly rings: readonly FittedRing[];
+  readonly foot: readonly [number, number];
+}
+
+/** Evidence that a ring is the outer rim of its pulley: other rings around the same tap, and colours. */
+export function evidenceOf({ edges, tap, rings, foot }: RingsAtTap, index: number): readonly number[] {
+  const longSide = Math.max(edges.width, edges.height);
   const own = rings[index]!;
   const { a } = own.ellipse;
   const largest = Math.max(...rings.filter((r) => r.cover >= 0.5).map((r) => r.ellipse.a), a);
@@ -50,16 +56,21 @@ export function evidenceOf(
     Math.log(a / longSide / 0.08),
     Math.log(a / longSide / 0.08) ** 2,
     Math.max(0, own.cover - 0.8),
+    ...tonesOf(edges, { ...own.ellipse, x: tap[0] + own.ellipse.x, y: tap[1] + own.ellipse.y }),
   ];
 }
 
-/** Weights of the evidence, by softmax regression over 396 rims on drawn pictures (`npm run fit:see`), and that of none. */
-const WEIGHTS = [3.17, 3.949, -1.306, -0.563, 0.872, 0.949, 0.76, -0.387, 1.141, -1.266, -1.221, -0.925, 1.774, -1.199, -1.001, 0.567];
-const NONE = 4.527;
+/** Weights of the evidence, by softmax regression over 413 rims on drawn pictures (`npm run fit:see`), and that of none. */
+const WEIGHTS = [
+  2.433, 2.99, -1.098, -0.428, 0.763, 0.582, 0.969, -0.297, 0.561, -0.947, -0.874, -0.404, 1.372, -1.326, -1.049, 0.425, 1.982, 0.232,
+  -0.644, -3.202, 0.481, -0.536, 0.195,
+];
+const NONE = 3.995;
 
 /** Probability of each ring that it is the rim, with rings that are almost the same. It may be none of them. */
-export function likelihoods(rings: readonly FittedRing[], foot: readonly [number, number], longSide: number): readonly number[] {
-  const scores = rings.map((_, k) => evidenceOf(rings, k, foot, longSide).reduce((sum, v, i) => sum + WEIGHTS[i]! * v, 0));
+export function likelihoods(at: RingsAtTap): readonly number[] {
+  const { rings } = at;
+  const scores = rings.map((_, k) => evidenceOf(at, k).reduce((sum, v, i) => sum + WEIGHTS[i]! * v, 0));
   const top = Math.max(NONE, ...scores);
   const parts = scores.map((s) => Math.exp(s - top));
   const total = parts.reduce((a, v) => a + v, Math.exp(NONE - top));

@@ -79,7 +79,7 @@ function rimsAt(edges: EdgePoints, taps: readonly (readonly [number, number])[],
   return found.map(({ near, rings }, i) => {
     const [x, y] = taps[i]!;
     const foot = footwards(slant, (x - edges.width / 2) / (FOCAL * long), (y - edges.height / 2) / (FOCAL * long));
-    const likely = likelihoods(rings, foot, long);
+    const likely = likelihoods({ edges, tap: [x, y], rings, foot });
     const order = likely.map((_, k) => k).sort((p, q) => likely[q]! - likely[p]!);
     const ellipses = order.map((k): Ellipse => {
       const { ellipse: e } = rings[k]!;

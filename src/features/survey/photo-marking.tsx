@@ -73,7 +73,11 @@ export function PhotoMarking({ notebook, look, photo, src, write, mayChange, onR
         mayChange={mayChange}
       />
       {!onBelt && <PlaceButtons {...{ notebook, photo, mayChange }} set={places.set} chosen={places.chosen} onChoose={places.setChosen} />}
-      {rims && <PhotoDistance {...{ notebook, photo, write, mayChange }} />}
+      {rims && (
+        <Box sx={{ mt: 1.25 }}>
+          <PhotoDistance {...{ notebook, photo, write, mayChange }} />
+        </Box>
+      )}
       <PhotoDiameters {...{ notebook, photo, look, write, mayChange }} />
       <PhotoScale {...{ photo, mayChange, onRemove }} set={places.set} />
     </>
@@ -85,7 +89,7 @@ const NO_ROUTE = { ok: false, why: 'none', at: [] } as const;
 /** Pulleys with a rim on a photo. */
 const rimsOn = ({ marks }: NotebookPhoto): string[] => marks.flatMap((m) => (m.radius === undefined ? [] : [m.of]));
 
-/** What a tap on the photo marks: a pulley, or a span of a belt. */
+/** Choice of what a tap on the photo marks: a pulley, or a span of a belt. */
 function MarkModes({
   notebook,
   onBelt,
