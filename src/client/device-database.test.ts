@@ -3,6 +3,7 @@ import { openDB } from 'idb';
 import { expect, it } from 'vitest';
 import { deviceDatabase } from './device-database';
 import { enqueue, queuedCommands, renew, setRefusal } from './outbox/store';
+import { countWaitingPhotos, forgetWaitingPhotos, putWaitingPhoto, readWaitingPhoto, removeWaitingPhoto } from './waiting-photos';
 
 const command = (id: string, owner: number) => ({
   id,
@@ -44,6 +45,20 @@ it('keeps commands queued by the version before this one, in order, and deletes 
   ]);
   await expect(enqueue(command('d', 7))).rejects.toThrow();
   expect((await indexedDB.databases()).map((d) => d.name)).toEqual(['taut-outbox']);
+});
+
+it('stores photos by person and notebook until they are sent or the person signs out', async () => {
+  const picture = (text: string) => new Blob([text]);
+  await putWaitingPhoto('7', 1, 'a', picture('first'));
+  await putWaitingPhoto('7', 2, 'a', picture('second'));
+  await putWaitingPhoto('71', 1, 'a', picture('of another person'));
+  expect(await readWaitingPhoto('7', 1, 'a')).not.toBeNull();
+  expect(await readWaitingPhoto('7', 1, 'b')).toBeNull();
+  expect(await countWaitingPhotos('7')).toBe(2);
+  await removeWaitingPhoto('7', 1, 'a');
+  expect(await countWaitingPhotos('7')).toBe(1);
+  await forgetWaitingPhotos('7');
+  expect([await countWaitingPhotos('7'), await countWaitingPhotos('71')]).toEqual([0, 1]);
 });
 
 it('does not block a newer version in another tab', async () => {
