@@ -132,6 +132,9 @@ test.describe('on a phone', () => {
 test('marks a photo without the network, and sends it when the network returns', async ({ page, context }) => {
   await startFromPhoto(page);
   await allSaved(page);
+  // The worker that finds rims is loaded with the step.
+  await expect.poll(() => page.workers().length).toBeGreaterThan(1);
+  for (const worker of page.workers()) await worker.evaluate(() => true);
   await context.setOffline(true);
   await addPhoto(page, PHOTO);
   await expect(page.getByText('This photo is saved on this device, not sent. You can mark it now.')).toBeVisible();
@@ -147,10 +150,10 @@ test('marks a photo without the network, and sends it when the network returns',
 
 test('excludes a photo that disagrees with the tape, by its number', async ({ page }) => {
   test.slow();
-  const good = drawPhotoOf(rider.drive, 'easy', seededRandom(7), 1000);
+  const good = drawPhotoOf(rider.drive, 'easy', seededRandom(20), 1000);
   // The second photo is of a drive with other distances.
   const moved = { 'arm-idler': { x: 40, y: -60 }, spindle: { x: 0, y: -70 } };
-  const other = drawPhotoOf(rider.drive, 'easy', seededRandom(8), 1000, moved);
+  const other = drawPhotoOf(rider.drive, 'easy', seededRandom(22), 1000, moved);
   await page.goto('/drives/measure');
   await page.getByRole('button', { name: /^Mower deck/ }).click();
   await expect(page).toHaveURL(/measure\/\d+/);

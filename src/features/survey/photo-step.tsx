@@ -5,7 +5,8 @@ import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import LinearProgress from '@mui/material/LinearProgress';
 import Typography from '@mui/material/Typography';
-import { useState } from 'react';
+import { useEffect, useState } from 'react';
+import { askRims } from '@/client/solver';
 import type { NotebookPhoto } from '@/core/survey';
 import { PhotoButton } from '@/ui/photo-button';
 import { PhotoMarking } from './photo-marking';
@@ -19,6 +20,8 @@ export function PhotoStep({ notebook, look, write, mayChange, notebookId }: Step
   const { add, busy, problem, clear } = usePhotoSending({ notebook, write, mayChange }, notebookId);
   const photo = notebook.photos.find((p) => p.id === chosen) ?? notebook.photos[0] ?? null;
   const src = usePhotoAddress(notebookId, photo);
+  // The worker is loaded before the network may be lost.
+  useEffect(() => void askRims({ name: '', picture: null, taps: [], known: [] }).catch(() => undefined), []);
   const addAndOpen = async (file: File) => {
     const id = await add(file);
     if (id !== null) setChosen(id);
