@@ -1,4 +1,5 @@
 import type { Picture } from '@/core/see';
+import { reducedCanvas } from './reduced-canvas';
 
 /** Rims need no finer picture than this, px on the longer side. */
 const LONGEST_PX = 1000;
@@ -13,14 +14,8 @@ export interface PhotoPixels {
 export async function photoPixels(src: string): Promise<PhotoPixels> {
   const answer = await fetch(src);
   if (!answer.ok) throw new Error(`photo: ${answer.status}`);
-  const bitmap = await createImageBitmap(await answer.blob());
-  const scale = Math.min(1, LONGEST_PX / Math.max(bitmap.width, bitmap.height));
-  const [width, height] = [Math.round(bitmap.width * scale), Math.round(bitmap.height * scale)];
-  const canvas = new OffscreenCanvas(width, height);
-  const drawing = canvas.getContext('2d')!;
-  drawing.imageSmoothingQuality = 'high';
-  drawing.drawImage(bitmap, 0, 0, width, height);
-  bitmap.close();
+  const { canvas, drawing, scale } = await reducedCanvas(await answer.blob(), LONGEST_PX);
+  const { width, height } = canvas;
   const { data } = drawing.getImageData(0, 0, width, height);
   const pixels = new Uint8Array(3 * width * height);
   for (let i = 0, k = 0; i < data.length; i += 4) {

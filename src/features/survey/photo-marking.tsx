@@ -4,7 +4,7 @@ import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import Typography from '@mui/material/Typography';
 import { useMemo, useState } from 'react';
-import type { NotebookPhoto } from '@/core/survey';
+import type { Notebook, NotebookPhoto } from '@/core/survey';
 import type { Spot } from '@/ui/viewport';
 import { beltRouteStatus, placesMarked, RIM_SEARCH, TAP_NO_SPAN } from './messages';
 import { PhotoBoard } from './photo-board';
@@ -124,6 +124,9 @@ function MarkModes({
   );
 }
 
+/** Notebook with the routes that follow from the taps, after marks were changed. */
+const rerouted = (notebook: Notebook): Notebook => notebook.belts.reduce((now, b) => withTappedRoute(now, b.id), notebook);
+
 /** Marks on a photo: taps, drags, and the search for the rim around a tap. */
 function usePlaces({ notebook, photo, src, write }: Pick<Props, 'notebook' | 'photo' | 'src' | 'write'>) {
   const { marks } = photo;
@@ -131,10 +134,7 @@ function usePlaces({ notebook, photo, src, write }: Pick<Props, 'notebook' | 'ph
   const { search, find } = useRim(src);
   const set: SetPhoto = (part, key) =>
     write(
-      (now) => {
-        const next = { ...now, photos: now.photos.map((p) => (p.id === photo.id ? { ...p, ...part } : p)) };
-        return now.belts.reduce((so, b) => withTappedRoute(so, b.id), next);
-      },
+      (now) => rerouted({ ...now, photos: now.photos.map((p) => (p.id === photo.id ? { ...p, ...part } : p)) }),
       key && `photo-${photo.id}-${key}`,
     );
   /** The rim around a tap takes the place of the first circle. */
@@ -143,7 +143,10 @@ function usePlaces({ notebook, photo, src, write }: Pick<Props, 'notebook' | 'ph
       at,
       marks.filter((m) => m.of !== of),
     );
-    if (rim) write((now) => ({ ...now, photos: now.photos.map((p) => (p.id === photo.id ? withRim(p, of, at, rim.ellipse, rim.sd) : p)) }));
+    if (rim)
+      write((now) =>
+        rerouted({ ...now, photos: now.photos.map((p) => (p.id === photo.id ? withRim(p, of, at, rim.ellipse, rim.sd) : p)) }),
+      );
   };
   const tap = (at: Spot) => {
     const after = tapped(notebook, photo, chosen, at);

@@ -76,13 +76,13 @@ export function PhotoStep({ notebook, look, write, mayChange, notebookId }: Step
           No photo yet. The distances alone are enough. A photo with a few distances saves most of the measuring.
         </Typography>
       )}
-      {photo && <PhotoDoubts {...{ notebook, look, photo }} />}
+      {photo && <PhotoWarning {...{ notebook, look, photo }} />}
     </>
   );
 }
 
 /** Disagreement of a photo with the other measurements. */
-function PhotoDoubts({ notebook, look, photo }: Pick<StepProps, 'notebook' | 'look'> & { readonly photo: NotebookPhoto }) {
+function PhotoWarning({ notebook, look, photo }: Pick<StepProps, 'notebook' | 'look'> & { readonly photo: NotebookPhoto }) {
   const solved = look?.answer.photos.find((p) => p.id === photo.id);
   const number = notebook.photos.findIndex((p) => p.id === photo.id) + 1;
   const words = () => {
@@ -91,10 +91,10 @@ function PhotoDoubts({ notebook, look, photo }: Pick<StepProps, 'notebook' | 'lo
     if (solved.excludedMark) return markExcluded(number, within(placeName(notebook, solved.excludedMark)));
     return solved.bent ? bentPhoto(photo.scale.kind === 'rims') : null;
   };
-  const doubt = words();
-  return doubt === null ? null : (
+  const warning = words();
+  return warning === null ? null : (
     <Alert severity="warning" variant="outlined" sx={{ mt: 1.5 }}>
-      {doubt}
+      {warning}
     </Alert>
   );
 }

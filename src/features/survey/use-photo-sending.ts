@@ -14,6 +14,9 @@ const TOO_LARGE = 'This picture is larger than 20 MB. Take it at a lower resolut
 const TOO_SMALL = 'This picture is smaller than 200 pixels. Choose a larger one.';
 const NOT_STORED =
   'The server does not answer, and this device cannot store the photo. All other entries are saved. Choose the photo again when the network is back.';
+/** Photos of a notebook, at most. */
+const MOST_PHOTOS = 6;
+const TOO_MANY = `A notebook holds ${MOST_PHOTOS} photos. Delete one before you add another.`;
 /** Least length of a side, px. */
 const LEAST_PX = 200;
 const AGAIN_MS = 8000;
@@ -47,7 +50,11 @@ export function usePhotoSending({ notebook, write, mayChange }: Pick<StepProps, 
   useEffect(() => {
     if (key === '' || !mayChange) return;
     let ended = false;
+    let sending = false;
     const sendAll = async () => {
+      // An upload can outlast the timer. It must not start twice.
+      if (sending) return;
+      sending = true;
       for (const id of key.split(',')) {
         const picture = await readWaitingPhoto(owner, notebookId, id).catch(() => null);
         const sent = picture && !ended ? await sendPhoto(notebookId, picture) : null;
@@ -59,6 +66,7 @@ export function usePhotoSending({ notebook, write, mayChange }: Pick<StepProps, 
         write((now) => ({ ...now, photos: now.photos.map((p) => (p.id === id ? { ...p, photo: sent.id } : p)) }));
         await removeWaitingPhoto(owner, notebookId, id).catch(() => undefined);
       }
+      sending = false;
     };
     void sendAll();
     const timer = setInterval(() => void sendAll(), AGAIN_MS);
@@ -81,6 +89,7 @@ export function usePhotoSending({ notebook, write, mayChange }: Pick<StepProps, 
         setProblem(why);
         return null;
       };
+      if (notebook.photos.length >= MOST_PHOTOS) return refused(TOO_MANY);
       if (file.size > LARGEST_BYTES) return refused(TOO_LARGE);
       setBusy(true);
       try {
