@@ -1,10 +1,9 @@
 import type { EdgePoints } from './edges';
 import { fitRing, type Ellipse, type FittedRing } from './refine';
-import { pointsNear, ringsOf, type NearPoints, type Ring } from './rings';
+import { pointsNear, ringsOf, thinned, type NearPoints, type Ring } from './rings';
 import { footwards, shapeAt, type Slant } from './shapes';
+import { between, improvedSlant, knownShape, placeIn, ROUGH_SLANTS, seenShape, slantsOfShapes } from './slants';
 
-/** Focal length of a phone, as a share of the longer side. */
-export const FOCAL = 0.77;
 /** Limits of the long half axis, as shares of the longer side. */
 const SMALLEST = 0.024;
 const LARGEST = 0.27;
@@ -12,98 +11,100 @@ const LARGEST = 0.27;
 const MOST = 14;
 /** Deviation of the shape from the slant, as a share of the radius. */
 const TIGHT = 0.012;
-
-const slantsOf = (tilts: readonly number[], turns: number): readonly Slant[] =>
-  tilts.flatMap((deg) =>
-    deg === 0
-      ? [{ tilt: 0, toward: 0 }]
-      : Array.from({ length: turns }, (_, k) => ({ tilt: (deg * Math.PI) / 180, toward: (k * 2 * Math.PI) / turns })),
-  );
-const SLANTS = slantsOf([0, 11, 20, 30], 12);
+/** The same where the rings themselves improve the slant. */
+const LOOSE = 0.04;
+/** Clearest rings of a tap that improve a slant, and how many of them remain after the fit. */
+const SEEDS = 8;
+const FEW = 5;
+const IMPROVEMENTS = 2;
+/** Slants for which all taps are examined, and those of known rims. */
+const MOST_SLANTS = 6;
+const MOST_KNOWN = 3;
+/** Two slants closer than this are one, radians. */
+const SAME_SLANT = 0.03;
 
 export interface TapRings {
   readonly near: NearPoints;
+  /** In reduced pixels relative to the tap. */
   readonly rings: readonly FittedRing[];
 }
 
-/** Slants that are tried if rims are known, and how many of them are fitted. */
-const FINE_SLANTS = slantsOf([0, 4, 8, 12, 16, 20, 24, 28, 32], 16);
-const MOST_KNOWN = 6;
-
-/** Slants that agree best with the shapes of known rims. */
-function slantsOfKnown(edges: EdgePoints, known: readonly Ellipse[]): readonly Slant[] {
-  const long = Math.max(edges.width, edges.height);
-  const vector = (ratio: number, angle: number) => [(1 - ratio) * Math.cos(2 * angle), (1 - ratio) * Math.sin(2 * angle)] as const;
-  const missOf = (slant: Slant) =>
-    known.reduce((sum, { x, y, a, b, angle }) => {
-      const shape = shapeAt(slant, (x - edges.width / 2) / (FOCAL * long), (y - edges.height / 2) / (FOCAL * long));
-      const [p, q] = [vector(shape.ratio, shape.angle), vector(b / a, angle)];
-      return sum + (p[0] - q[0]) ** 2 + (p[1] - q[1]) ** 2;
-    }, 0);
-  return FINE_SLANTS.map((slant) => ({ slant, miss: missOf(slant) }))
-    .sort((p, q) => p.miss - q.miss)
-    .slice(0, MOST_KNOWN)
-    .map(({ slant }) => slant);
+/** Rings around all taps for one slant of the camera. */
+export interface SlantRings {
+  readonly slant: Slant;
+  readonly taps: readonly TapRings[];
 }
 
-/**
- * Rings around all taps, in reduced pixels relative to each tap, with the slant on which they agree best.
- * @param known rims of the same picture, in reduced pixels: their slant is then the first choice
- */
-export function ringsOfTaps(
-  edges: EdgePoints,
-  taps: readonly (readonly [number, number])[],
-  known: readonly Ellipse[] = [],
-): { readonly slant: Slant; readonly taps: readonly TapRings[] } {
+/** Search for rings around the taps of one picture. */
+export interface RingSearch {
+  /**
+   * Slants that the picture may have.
+   * @param known rims of the same picture, in reduced pixels: only slants that agree with them are tried
+   */
+  readonly slants: (known: readonly Ellipse[]) => readonly Slant[];
+  /**
+   * Rings around all taps for a slant.
+   * @param seeds rings that are fitted too
+   * @param withLips whether the other edge of each rolled lip is a ring of its own
+   */
+  readonly rings: (slant: Slant, seeds: readonly (readonly FittedRing[])[], withLips: boolean) => SlantRings;
+}
+
+/** @param taps in reduced pixels */
+export function newRingSearch(edges: EdgePoints, taps: readonly (readonly [number, number])[]): RingSearch {
   const long = Math.max(edges.width, edges.height);
   const [least, most] = [SMALLEST * long, LARGEST * long];
   const near = taps.map(([x, y]) => pointsNear(edges, x, y, most * 1.35));
-  const places = taps.map(([x, y]) => [(x - edges.width / 2) / (FOCAL * long), (y - edges.height / 2) / (FOCAL * long)] as const);
-  const ringsWith = (slant: Slant) => near.map((points, i) => ringsOf(points, shapeAt(slant, ...places[i]!), least, most));
-  const tried = (slant: Slant) => {
-    const rings = ringsWith(slant);
-    return { slant, rings, worth: rings.reduce((sum, of, i) => sum + valueOf(of, footwards(slant, ...places[i]!)), 0) };
+  const places = taps.map(([x, y]) => placeIn(edges, x, y));
+  const ringsWith = (slant: Slant, points: readonly NearPoints[]) =>
+    points.map((of, i) => ringsOf(of, shapeAt(slant, ...places[i]!), least, most));
+  const improved = (first: Slant, rings: readonly (readonly Ring[])[]) => {
+    const seeds = rings.map((of) => clearest(of, SEEDS));
+    let slant = first;
+    for (let k = 0; k < IMPROVEMENTS; k++) {
+      const seen = seeds.flatMap((of, i) => {
+        const shape = shapeAt(slant, ...places[i]!);
+        const reshaped = of.map((ring) => ({ ...ring, shape }));
+        return fitted(near[i]!, reshaped, LOOSE, FEW).map((ring) => seenShape(places[i]!, ring));
+      });
+      slant = improvedSlant(slant, seen);
+    }
+    return slant;
   };
-  // Votes are rough. The fits of the best few slants decide, then those of their neighbours.
-  const byVotes = (known.length > 0 ? slantsOfKnown(edges, known) : SLANTS).map(tried).sort((p, q) => q.worth - p.worth);
-  const fits = ({ slant, rings }: { readonly slant: Slant; readonly rings: readonly (readonly Ring[])[] }) => {
-    const fittedTaps = near.map((points, i) => fitted(points, rings[i]!, TIGHT, FEW));
-    return { slant, rings, worth: fittedTaps.reduce((sum, of, i) => sum + worthOf(of, footwards(slant, ...places[i]!)), 0) };
+  const slants = (known: readonly Ellipse[]): readonly Slant[] => {
+    if (known.length > 0)
+      return slantsOfShapes(
+        known.map((rim) => knownShape(placeIn(edges, rim.x, rim.y), rim)),
+        MOST_KNOWN,
+      );
+    const thin = near.map(thinned);
+    const rough = ROUGH_SLANTS.map((slant) => {
+      const rings = ringsWith(slant, thin);
+      return { slant, rings, worth: rings.reduce((sum, of, i) => sum + valueOf(of, footwards(slant, ...places[i]!)), 0) };
+    });
+    const out: Slant[] = [];
+    for (const { slant: first, rings } of rough.sort((p, q) => q.worth - p.worth).slice(0, MOST_SLANTS)) {
+      const slant = improved(first, rings);
+      if (out.every((other) => between(other, slant) >= SAME_SLANT)) out.push(slant);
+    }
+    return out;
   };
-  let best = byVotes
-    .slice(0, BEST_SLANTS)
-    .map(fits)
-    .reduce((p, q) => (q.worth > p.worth ? q : p));
-  for (const step of known.length > 0 ? STEPS.slice(-1) : STEPS) {
-    const { tilt, toward } = best.slant;
-    const turn = Math.min(0.6, step / Math.sin(Math.max(0.1, tilt)));
-    const beside = [
-      { tilt: tilt + step, toward },
-      { tilt: Math.max(0, tilt - step), toward },
-      { tilt, toward: toward + turn },
-      { tilt, toward: toward - turn },
-    ].filter((slant) => slant.tilt < STEEPEST);
-    best = [best, ...beside.map((slant) => fits({ slant, rings: ringsWith(slant) }))].reduce((p, q) => (q.worth > p.worth ? q : p));
-  }
-  return {
-    slant: best.slant,
-    taps: near.map((points, i) => ({ near: points, rings: withBothEdges(points, fitted(points, best.rings[i]!, TIGHT, MOST)) })),
-  };
+  const rings: RingSearch['rings'] = (slant, seeds, withLips) => ({
+    slant,
+    taps: ringsWith(slant, near).map((of, i) => {
+      const own = fitted(near[i]!, of, TIGHT, MOST);
+      const shape = shapeAt(slant, ...places[i]!);
+      const all = withOthers(
+        own,
+        (seeds[i] ?? []).map(({ ellipse: { x, y, a } }) => fitRing(near[i]!, { x, y, a, shape }, TIGHT)),
+      );
+      return { near: near[i]!, rings: withLips ? withBothEdges(near[i]!, all) : all };
+    }),
+  });
+  return { slants, rings };
 }
 
-const BEST_SLANTS = 4;
-/** Rings of a tap that are fitted for a slant. */
-const FEW = 5;
-
-const worthOf = (rings: readonly FittedRing[], foot: readonly [number, number]): number =>
-  pairValue(
-    rings.map(({ ellipse: { x, y, a }, cover }) => ({ x, y, a, value: cover })),
-    foot,
-  );
-
-/** Steps by which a slant is improved, radians, and its limit. */
-const STEPS = [0.08, 0.05, 0.03];
-const STEEPEST = 0.7;
+const clearest = (rings: readonly Ring[], count: number): readonly Ring[] => [...rings].sort((p, q) => q.excess - p.excess).slice(0, count);
 
 /** Worth of the far flange, compared with that of the rim. */
 const FAR = 0.6;
@@ -111,24 +112,12 @@ const FAR = 0.6;
 const INNER = 0.25;
 const CLEAREST = 24;
 
-/** Value of the rings of a tap for a slant, from their votes. */
-const valueOf = (rings: readonly Ring[], foot: readonly [number, number]): number =>
-  pairValue(
-    [...rings]
-      .sort((a, b) => b.excess - a.excess)
-      .slice(0, CLEAREST)
-      .map(({ x, y, a, excess }) => ({ x, y, a, value: excess })),
-    foot,
-  );
-
 /**
  * Value of rings for a slant: of the best rim with its far flange, and of the rings inside. The far flange is about as
  * large as the rim, and displaced toward the foot of the camera. With a wrong slant, one ring takes half of each.
  */
-function pairValue(
-  rings: readonly { readonly x: number; readonly y: number; readonly a: number; readonly value: number }[],
-  [fx, fy]: readonly [number, number],
-): number {
+function valueOf(of: readonly Ring[], [fx, fy]: readonly [number, number]): number {
+  const rings = clearest(of, CLEAREST);
   let most = 0;
   for (const rim of rings) {
     let far = 0;
@@ -137,12 +126,11 @@ function pairValue(
       if (size < 0.91 || size > 1.02) continue;
       const [dx, dy] = [(other.x - rim.x) / rim.a, (other.y - rim.y) / rim.a];
       const along = dx * fx + dy * fy;
-      if (along > 0.03 && along < 0.55 && Math.abs(dx * fy - dy * fx) < 0.065) far = Math.max(far, other.value);
+      if (along > 0.03 && along < 0.55 && Math.abs(dx * fy - dy * fx) < 0.065) far = Math.max(far, other.excess);
     }
-    most = Math.max(most, rim.value + FAR * far);
+    most = Math.max(most, rim.excess + FAR * far);
   }
-  const clear = rings.map((r) => r.value).sort((p, q) => q - p);
-  return most + INNER * clear.slice(0, 3).reduce((sum, v) => sum + v, 0);
+  return most + INNER * rings.slice(0, 3).reduce((sum, r) => sum + r.excess, 0);
 }
 
 /** Least cover of a fitted ring. */
@@ -151,7 +139,7 @@ const LEAST_FITTED = 0.25;
 /** The clearest rings, fitted, without repetitions. */
 function fitted(near: NearPoints, rings: readonly Ring[], shapeSd: number, most: number): readonly FittedRing[] {
   const out: FittedRing[] = [];
-  for (const ring of [...rings].sort((a, b) => b.excess - a.excess).slice(0, 3 * most)) {
+  for (const ring of clearest(rings, 3 * most)) {
     const fit = fitRing(near, ring, shapeSd);
     if (!fit || fit.cover < LEAST_FITTED) continue;
     const same = out.findIndex(
@@ -171,22 +159,28 @@ const LIP_TOLERANCES = [0.018, 0.012, 0.012];
 const SAME_SIZE = 0.01;
 const SAME_MIDDLE = 0.012;
 
-/** Rings with the other edge of their lip. A lip has two edges close together, and the votes show only the clearer one. */
-function withBothEdges(near: NearPoints, rings: readonly FittedRing[]): readonly FittedRing[] {
+/** Rings with others that are not the same. */
+function withOthers(rings: readonly FittedRing[], others: readonly (FittedRing | null)[]): readonly FittedRing[] {
   const out = [...rings];
-  for (const { ellipse } of rings)
-    for (const by of LIP_STEPS) {
-      const { x, y, a, b, angle } = ellipse;
-      const fit = fitRing(near, { x, y, a: a * by, shape: { ratio: b / a, angle } }, TIGHT, LIP_TOLERANCES);
-      if (!fit || fit.cover < LEAST_FITTED) continue;
-      const isThere = out.some(
-        ({ ellipse: e }) =>
-          Math.abs(e.a / fit.ellipse.a - 1) < SAME_SIZE && Math.hypot(e.x - fit.ellipse.x, e.y - fit.ellipse.y) < SAME_MIDDLE * e.a,
-      );
-      if (!isThere) out.push(fit);
-    }
+  for (const fit of others) {
+    if (!fit || fit.cover < LEAST_FITTED) continue;
+    const isThere = out.some(
+      ({ ellipse: e }) =>
+        Math.abs(e.a / fit.ellipse.a - 1) < SAME_SIZE && Math.hypot(e.x - fit.ellipse.x, e.y - fit.ellipse.y) < SAME_MIDDLE * e.a,
+    );
+    if (!isThere) out.push(fit);
+  }
   return out;
 }
+
+/** Rings with the other edge of their lip. A lip has two edges close together, and the votes show only the clearer one. */
+const withBothEdges = (near: NearPoints, rings: readonly FittedRing[]): readonly FittedRing[] =>
+  withOthers(
+    rings,
+    rings.flatMap(({ ellipse: { x, y, a, b, angle } }) =>
+      LIP_STEPS.map((by) => fitRing(near, { x, y, a: a * by, shape: { ratio: b / a, angle } }, TIGHT, LIP_TOLERANCES)),
+    ),
+  );
 
 /** Spacing of places that are tried without taps, as a share of the longer side. */
 const GRID = 0.055;

@@ -20,6 +20,8 @@ export interface EdgePoints {
   readonly strength: Float32Array;
   /** Points by their row: those of row y start at rows[y]. */
   readonly rows: Int32Array;
+  /** Place of the first pixel of the channels: pixels that are reduced have their middles there. */
+  readonly first: number;
   /** Red, green and blue of the reduced picture, smoothed, row by row. */
   readonly channels: Channels;
 }
@@ -32,24 +34,49 @@ const LONGEST = 900;
 const LEAST = 3;
 const BLOCK = 32;
 
-/** Mean over the pixels that each reduced pixel covers, one channel after another. */
+/** Reduced pixel in which each pixel starts, and the share of the pixel in it. The rest is in the next one. */
+function coverage(from: number, to: number): { readonly at: Int32Array; readonly share: Float32Array } {
+  const [at, share] = [new Int32Array(from), new Float32Array(from)];
+  for (let i = 0; i < from; i++) {
+    const start = (i * to) / from;
+    at[i] = Math.min(to - 1, Math.floor(start));
+    share[i] = Math.min(1, ((at[i]! + 1 - start) * from) / to);
+    if (at[i] === to - 1) share[i] = 1;
+  }
+  return { at, share };
+}
+
+/** Mean over the area that each reduced pixel covers, one channel after another. */
 function reduced({ width, height, pixels }: Picture, w: number, h: number): Channels {
   const out = [0, 1, 2].map(() => new Float32Array(w * h)) as [Float32Array, Float32Array, Float32Array];
-  const column = Int32Array.from({ length: width }, (_, x) => Math.min(w - 1, Math.floor((x * w) / width)));
-  const wide = new Float32Array(w);
-  for (let x = 0; x < width; x++) wide[column[x]!]!++;
-  const high = new Float32Array(h);
+  const [columns, rows] = [coverage(width, w), coverage(height, h)];
+  const line = new Float32Array(3 * (w + 1));
+  const part = (w * h) / (width * height);
   for (let y = 0; y < height; y++) {
-    const row = Math.min(h - 1, Math.floor((y * h) / height));
-    high[row]!++;
+    line.fill(0);
     for (let x = 0, k = 3 * y * width; x < width; x++, k += 3) {
-      const at = row * w + column[x]!;
-      out[0][at]! += pixels[k]!;
-      out[1][at]! += pixels[k + 1]!;
-      out[2][at]! += pixels[k + 2]!;
+      const to = 3 * columns.at[x]!;
+      const share = columns.share[x]!;
+      const rest = 1 - share;
+      const r = pixels[k]!;
+      const g = pixels[k + 1]!;
+      const b = pixels[k + 2]!;
+      line[to]! += share * r;
+      line[to + 1]! += share * g;
+      line[to + 2]! += share * b;
+      if (rest === 0) continue;
+      line[to + 3]! += rest * r;
+      line[to + 4]! += rest * g;
+      line[to + 5]! += rest * b;
+    }
+    const first = w * rows.at[y]!;
+    const [upper, lower] = [part * rows.share[y]!, part * (1 - rows.share[y]!)];
+    for (let i = 0; i < 3; i++) {
+      const channel = out[i]!;
+      for (let x = 0, k = i; x < w; x++, k += 3) channel[first + x]! += upper * line[k]!;
+      if (lower > 0) for (let x = 0, k = i; x < w; x++, k += 3) channel[first + w + x]! += lower * line[k]!;
     }
   }
-  for (const c of out) for (let y = 0; y < h; y++) for (let x = 0; x < w; x++) c[y * w + x]! /= wide[x]! * high[y]!;
   return out;
 }
 
@@ -122,6 +149,7 @@ export function edgesOf(picture: Picture): EdgePoints {
   const channels: Channels = [smoothed(red, w, h), smoothed(green, w, h), smoothed(blue, w, h)];
   const { gx, gy, size } = slopes(channels, w, h);
   const grain = grainOf(size, w, h);
+  const first = 0.5 * (1 - scale);
   const found: number[] = [];
   const rows = new Int32Array(h + 1);
   for (let y = 2; y < h - 2; y++) {
@@ -143,7 +171,7 @@ export function edgesOf(picture: Picture): EdgePoints {
       if (m < before || m <= after) continue;
       const bend = before - 2 * m + after;
       const shift = bend < 0 ? Math.max(-0.5, Math.min(0.5, (0.5 * (before - after)) / bend)) : 0;
-      found.push(x + shift * nx, y + shift * ny, nx, ny, strength);
+      found.push(x + first + shift * nx, y + first + shift * ny, nx, ny, strength);
     }
   }
   rows[h - 2] = rows[h - 1] = rows[h] = found.length / 5;
@@ -161,6 +189,7 @@ export function edgesOf(picture: Picture): EdgePoints {
     ny: column(3),
     strength: column(4),
     rows,
+    first,
     channels,
   };
 }

@@ -1,5 +1,5 @@
 import { solveDamped } from '../linear';
-import type { NearPoints, Ring } from './rings';
+import { rangeOf, type NearPoints, type Ring } from './rings';
 
 /** An ellipse in pixels, y down. `angle` is that of `a` from the x axis, radians. */
 export interface Ellipse {
@@ -17,8 +17,8 @@ export interface FittedRing {
   readonly cover: number;
   /** Deviation of the edges from it, as a share of the radius. */
   readonly spread: number;
-  /** Sectors with an edge, in order. */
-  readonly sectors: Uint8Array;
+  /** Edge in each sector of the round, as an index of the points near the tap. -1: none. */
+  readonly edgesAt: Int32Array;
 }
 
 const SECTORS = 72;
@@ -46,7 +46,7 @@ export function fitRing(
   // Shape as a symmetric matrix that maps the unit circle to the ellipse over a.
   let m = matrixOf(ring.shape.ratio, ring.shape.angle);
   let result: FittedRing | null = null;
-  const inReach: number[] = [];
+  const inReach = pointsInReach(near, x, y, a, ring.shape.ratio, inverseOf(m));
   for (const [step, tolerance] of tolerances.entries()) {
     const inverse = inverseOf(m);
     const sums = new Float64Array(25);
@@ -54,7 +54,6 @@ export function fitRing(
     const best = new Float32Array(SECTORS).fill(Infinity);
     const chosen = new Int32Array(SECTORS).fill(-1);
     const last = step === tolerances.length - 1;
-    if (step === 0) for (let i = 0; i < near.count; i++) if (isNear(near, i, x, y, a, inverse)) inReach.push(i);
     for (const i of inReach) {
       const dx = (near.dx[i]! - x) / a;
       const dy = (near.dy[i]! - y) / a;
@@ -70,7 +69,6 @@ export function fitRing(
       if (off < best[k]!) [best[k], chosen[k]] = [off, i];
     }
     let [count, spread] = [0, 0];
-    const sectors = new Uint8Array(SECTORS);
     for (let k = 0; k < SECTORS; k++) {
       const i = chosen[k]!;
       if (i < 0) continue;
@@ -81,10 +79,9 @@ export function fitRing(
       const row = [c, s, 1, c * c - s * s, 2 * c * s];
       const off = far - 1;
       if (Math.abs(off) < CLOSE) {
-        sectors[k] = 1;
         count++;
         spread += off * off;
-      }
+      } else chosen[k] = -1;
       const weight = 1 / (EDGE_SD * EDGE_SD * (1 + (off / EDGE_SD) ** 2 / 4));
       for (let p = 0; p < 5; p++) {
         right[p]! += weight * row[p]! * off;
@@ -92,7 +89,12 @@ export function fitRing(
       }
     }
     if (last) {
-      result = { ellipse: ellipseFrom(x, y, a, m), cover: count / SECTORS, spread: Math.sqrt(spread / Math.max(1, count)), sectors };
+      result = {
+        ellipse: ellipseFrom(x, y, a, m),
+        cover: count / SECTORS,
+        spread: Math.sqrt(spread / Math.max(1, count)),
+        edgesAt: chosen,
+      };
       break;
     }
     for (let p = 0; p < 3; p++) sums[6 * p]! += 1 / 0.03 ** 2;
@@ -109,13 +111,20 @@ export function fitRing(
 
 /** Points this far from the first ring are tried at all, as a share of the radius. */
 const IN_REACH = 0.1;
-function isNear(near: NearPoints, i: number, x: number, y: number, a: number, inverse: Symmetric): boolean {
-  const dx = (near.dx[i]! - x) / a;
-  const dy = (near.dy[i]! - y) / a;
-  const px = inverse[0] * dx + inverse[1] * dy;
-  const py = inverse[1] * dx + inverse[2] * dy;
-  const square = px * px + py * py;
-  return square > (1 - IN_REACH) ** 2 && square < (1 + IN_REACH) ** 2;
+function pointsInReach(near: NearPoints, x: number, y: number, a: number, ratio: number, inverse: Symmetric): readonly number[] {
+  const out: number[] = [];
+  const off = Math.hypot(x, y);
+  const [first, last] = rangeOf(near, (1 - IN_REACH) * ratio * a - off, (1 + IN_REACH) * a + off);
+  const [inner, outer] = [(1 - IN_REACH) ** 2, (1 + IN_REACH) ** 2];
+  for (let i = first; i < last; i++) {
+    const dx = (near.dx[i]! - x) / a;
+    const dy = (near.dy[i]! - y) / a;
+    const px = inverse[0] * dx + inverse[1] * dy;
+    const py = inverse[1] * dx + inverse[2] * dy;
+    const square = px * px + py * py;
+    if (square > inner && square < outer) out.push(i);
+  }
+  return out;
 }
 
 type Symmetric = readonly [number, number, number];

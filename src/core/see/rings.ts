@@ -28,31 +28,71 @@ const bits = (v: number): number => {
   return (Math.imul((v + (v >>> 4)) & 0x0f0f0f0f, 0x01010101) >>> 24) as number;
 };
 
-/** Edge points near a tap. */
+/** Edge points near a tap, by their distance from it. */
 export interface NearPoints {
   readonly dx: Float32Array;
   readonly dy: Float32Array;
   readonly nx: Float32Array;
   readonly ny: Float32Array;
+  /** Strength of the edge, as a multiple of the grain. */
+  readonly strength: Float32Array;
   readonly count: number;
+  /** Number of points that are closer than each whole number of pixels. */
+  readonly within: Int32Array;
 }
 
 export function pointsNear(edges: EdgePoints, x: number, y: number, reach: number): NearPoints {
-  const at: number[] = [];
   const [top, below] = [Math.max(0, Math.floor(y - reach)), Math.min(edges.height - 1, Math.ceil(y + reach))];
-  for (let i = edges.rows[top]!; i < edges.rows[below]!; i++) {
-    const [dx, dy] = [edges.x[i]! - x, edges.y[i]! - y];
-    if (dx * dx + dy * dy < reach * reach) at.push(i);
+  const [first, last] = [edges.rows[top]!, edges.rows[below]!];
+  const within = new Int32Array(Math.ceil(reach) + 2);
+  const distances = new Int32Array(last - first).fill(-1);
+  let count = 0;
+  for (let i = first; i < last; i++) {
+    const dx = edges.x[i]! - x;
+    const dy = edges.y[i]! - y;
+    const far = Math.sqrt(dx * dx + dy * dy);
+    if (far >= reach) continue;
+    distances[i - first] = far;
+    within[Math.floor(far) + 1]!++;
+    count++;
   }
-  const column = (of: (i: number) => number) => Float32Array.from({ length: at.length }, (_, k) => of(at[k]!));
-  return {
-    dx: column((i) => edges.x[i]! - x),
-    dy: column((i) => edges.y[i]! - y),
-    nx: column((i) => edges.nx[i]!),
-    ny: column((i) => edges.ny[i]!),
-    count: at.length,
-  };
+  for (let d = 1; d < within.length; d++) within[d]! += within[d - 1]!;
+  const out = space(count, within);
+  const next = Int32Array.from(within);
+  for (let i = first; i < last; i++) {
+    const far = distances[i - first]!;
+    if (far < 0) continue;
+    const k = next[far]!++;
+    out.dx[k] = edges.x[i]! - x;
+    out.dy[k] = edges.y[i]! - y;
+    out.nx[k] = edges.nx[i]!;
+    out.ny[k] = edges.ny[i]!;
+    out.strength[k] = edges.strength[i]!;
+  }
+  return out;
 }
+
+const space = (count: number, within: Int32Array): NearPoints => {
+  const column = () => new Float32Array(count);
+  return { dx: column(), dy: column(), nx: column(), ny: column(), strength: column(), count, within };
+};
+
+/** First and last index of the points between two distances from the tap. */
+export function rangeOf({ within }: NearPoints, least: number, most: number): readonly [number, number] {
+  const last = within.length - 1;
+  return [within[Math.max(0, Math.min(last, Math.floor(least)))]!, within[Math.max(0, Math.min(last, Math.floor(most) + 1))]!];
+}
+
+/** Every third point: enough for a first comparison of slants. */
+export function thinned(near: NearPoints): NearPoints {
+  const out = space(
+    Math.floor(near.count / THIN),
+    near.within.map((n) => Math.floor(n / THIN)),
+  );
+  for (const key of ['dx', 'dy', 'nx', 'ny', 'strength'] as const) for (let k = 0; k < out.count; k++) out[key][k] = near[key][THIN * k]!;
+  return out;
+}
+const THIN = 3;
 
 /** Work space of the votes. */
 const spaces = new Map<number, Int32Array>();
@@ -69,6 +109,7 @@ export function ringsOf(near: NearPoints, shape: Shape, least: number, most: num
   else spaces.set(size, (votes = new Int32Array(size)));
   const [cos, sin] = [Math.cos(shape.angle), Math.sin(shape.angle)];
   const stretch = 1 / shape.ratio;
+  const inverse = Float64Array.from({ length: steps + 1 }, (_, s) => 1 / (CELL * least * Math.exp(s * R_STEP)));
   for (let i = 0; i < near.count; i++) {
     // To a frame in which the shape is a circle: normals transform with the inverse.
     const [dx, dy] = [near.dx[i]!, near.dy[i]!];
@@ -87,11 +128,12 @@ export function ringsOf(near: NearPoints, shape: Shape, least: number, most: num
     if (first > last) continue;
     const sector = 1 << Math.floor(((Math.atan2(my, mx) / (2 * Math.PI) + 1) % 1) * SECTORS);
     const from = Math.max(0, Math.floor(Math.log(first / least) / R_STEP));
-    for (let s = from, r = least * Math.exp(from * R_STEP); r <= last && s <= steps; s++, r *= 1 + R_STEP) {
-      const cx = Math.round((px - r * mx) / (CELL * r)) + MIDDLE;
-      const cy = Math.round((py - r * my) / (CELL * r)) + MIDDLE;
+    const to = Math.min(steps, Math.floor(Math.log(last / least) / R_STEP));
+    const [ox, oy] = [MIDDLE + 0.5 - mx / CELL, MIDDLE + 0.5 - my / CELL];
+    for (let s = from; s <= to; s++) {
+      const [cx, cy] = [px * inverse[s]! + ox, py * inverse[s]! + oy];
       if (cx < 0 || cy < 0 || cx >= CELLS || cy >= CELLS) continue;
-      votes[(s * CELLS + cy) * CELLS + cx]! |= sector;
+      votes[(s * CELLS + (cy | 0)) * CELLS + (cx | 0)]! |= sector;
     }
   }
   return peaksOf(votes, steps, least, shape);
@@ -118,24 +160,26 @@ function peaksOf(votes: Int32Array, steps: number, least: number, shape: Shape):
     for (let k = 0; k < plane; k++) {
       const at = s * plane + k;
       // An edge may fall on either side of a limit between radii.
-      counts[at] = bits(votes[at]! | (s < steps ? votes[at + plane]! : 0));
+      const mask = votes[at]! | (s < steps ? votes[at + plane]! : 0);
+      if (mask === 0) continue;
+      counts[at] = bits(mask);
       sum += counts[at]!;
     }
     usual[s] = sum / plane / SECTORS;
   }
   const [cos, sin] = [Math.cos(shape.angle), Math.sin(shape.angle)];
   const out: Ring[] = [];
-  for (let s = 0; s <= steps; s++)
-    for (let cy = 0; cy < CELLS; cy++)
-      for (let cx = 0; cx < CELLS; cx++) {
-        const at = s * plane + cy * CELLS + cx;
-        const n = counts[at]!;
-        if (n < LEAST_COVER * SECTORS || !isPeak(counts, at, cx, cy)) continue;
-        const cover = n / SECTORS;
-        const excess = (cover - usual[s]!) / Math.max(0.2, 1 - usual[s]!);
-        const a = least * Math.exp((s + 0.5) * R_STEP);
-        const [qx, qy] = [(cx - MIDDLE) * CELL * a, (cy - MIDDLE) * CELL * a * shape.ratio];
-        out.push({ x: cos * qx - sin * qy, y: sin * qx + cos * qy, a, shape, cover, excess });
-      }
+  for (let at = 0; at < counts.length; at++) {
+    const n = counts[at]!;
+    if (n < LEAST_COVER * SECTORS) continue;
+    const s = Math.floor(at / plane);
+    const [cx, cy] = [at % CELLS, Math.floor((at % plane) / CELLS)];
+    if (!isPeak(counts, at, cx, cy)) continue;
+    const cover = n / SECTORS;
+    const excess = (cover - usual[s]!) / Math.max(0.2, 1 - usual[s]!);
+    const a = least * Math.exp((s + 0.5) * R_STEP);
+    const [qx, qy] = [(cx - MIDDLE) * CELL * a, (cy - MIDDLE) * CELL * a * shape.ratio];
+    out.push({ x: cos * qx - sin * qy, y: sin * qx + cos * qy, a, shape, cover, excess });
+  }
   return out;
 }

@@ -110,10 +110,14 @@ describe('rims in a picture', () => {
     const [rim] = see(plain, [[310, 255]]);
     expect(rim!.ellipse!.x).toBeCloseTo(300, 0);
     expect(Math.abs(rim!.ellipse!.a - 90)).toBeLessThan(1.5);
-    const large = disc(2000, 1600, { x: 900, y: 800, a: 250, b: 245, angle: 0 });
-    const [big] = newSeeing(large)([[880, 810]]);
-    expect(Math.abs(big!.ellipse!.a - 250)).toBeLessThan(4);
-    expect(Math.hypot(big!.ellipse!.x - 900, big!.ellipse!.y - 800)).toBeLessThan(4);
+  });
+
+  it.each([1130, 1500, 2000])('has its middle and size to a fraction of a pixel on a picture of %i px', (width) => {
+    const truth = { x: 0.45 * width + 0.3, y: 0.4 * width - 0.2, a: 0.125 * width, b: 0.1225 * width, angle: 0 };
+    const [rim] = newSeeing(disc(width, Math.round(0.8 * width), truth))([[truth.x - 20, truth.y + 10]]);
+    expect(Math.hypot(rim!.ellipse!.x - truth.x, rim!.ellipse!.y - truth.y)).toBeLessThan(0.2);
+    expect(Math.abs(rim!.ellipse!.a - truth.a)).toBeLessThan(0.5);
+    expect(rim!.others).toEqual([]);
   });
 
   it('is none on a bare ground, on text-like stripes and next to the disc', () => {

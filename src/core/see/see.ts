@@ -1,8 +1,8 @@
-import { FOCAL, ringsOfTaps, roundPlaces } from './candidates';
-import { isTogether, likelihoods } from './choose';
+import { roundPlaces } from './candidates';
+import { isTogether, joined, type RingsAtTap } from './choose';
 import { edgesOf, type EdgePoints, type Picture } from './edges';
+import { explain } from './explain';
 import type { Ellipse } from './refine';
-import { footwards } from './shapes';
 
 /** Why a tap has an ellipse, or none. `two`: two rims are about equally likely. */
 export type SeeReason = 'found' | 'two' | 'nothing' | 'blurred';
@@ -20,19 +20,21 @@ export interface SeenRim {
 }
 
 /** Least probability of a rim. On bolts, belts and ground the best ring has up to 0.1. */
-const LEAST = 0.12;
-/** Exponent from the probability to the confidence: rims with 0.5 or more are right in four of five drawn pictures. */
-const CAUTION = 2;
+const LEAST = 0.15;
+/** Exponent from the probability to the confidence: the probability holds on drawn pictures, and real ones may differ. */
+const CAUTION = 1.5;
 /** A second rim that has this share of the probability of the first is about as likely. */
 const ABOUT_AS_LIKELY = 0.8;
 const MOST_OTHERS = 3;
+/** Least probability of another possible rim. */
+const LEAST_OTHER = 0.03;
 /** Fewer edges than this around a tap: blurred, or dark. */
 const LEAST_EDGES = 60;
-/** Deviation of the centre as a share of the long half axis: of a right rim, and of a wrong one. */
-const RIGHT_SD = 0.008;
+/** Deviation of the centre as a share of the long half axis: of a certain rim, and what is added for an impossible one. */
+const RIGHT_SD = 0.0085;
 const WRONG_SD = 0.06;
 /** Least confidence of a rim without a tap. */
-const LEAST_UNASKED = 0.1;
+const LEAST_UNASKED = 0.18;
 
 /**
  * Finds the outer rim of the pulley at each tap. Rims are circles in parallel planes, so all taps of a picture share
@@ -73,29 +75,28 @@ export function seeAll(picture: Picture): readonly SeenRim[] {
 }
 
 /** @param taps in reduced pixels */
-function rimsAt(edges: EdgePoints, taps: readonly (readonly [number, number])[], known: readonly Ellipse[] = []): readonly SeenRim[] {
-  const long = Math.max(edges.width, edges.height);
-  const { slant, taps: found } = ringsOfTaps(edges, taps, known);
-  return found.map(({ near, rings }, i) => {
-    const [x, y] = taps[i]!;
-    const foot = footwards(slant, (x - edges.width / 2) / (FOCAL * long), (y - edges.height / 2) / (FOCAL * long));
-    const likely = likelihoods({ edges, tap: [x, y], rings, foot });
-    const order = likely.map((_, k) => k).sort((p, q) => likely[q]! - likely[p]!);
-    const ellipses = order.map((k): Ellipse => {
-      const { ellipse: e } = rings[k]!;
-      return { x: (x + e.x) / edges.scale, y: (y + e.y) / edges.scale, a: e.a / edges.scale, b: e.b / edges.scale, angle: e.angle };
-    });
-    const first = likely[order[0] ?? 0] ?? 0;
-    const second = order.find((k) => !isTogether(rings[order[0]!]!, rings[k]!));
-    if (ellipses.length === 0 || first < LEAST)
-      return { ellipse: null, sd: null, confidence: 0, reason: near.count < LEAST_EDGES ? 'blurred' : 'nothing', others: [] };
-    const ellipse = ellipses[0]!;
-    return {
-      ellipse,
-      sd: ellipse.a * (RIGHT_SD + WRONG_SD * (1 - first) ** 2),
-      confidence: first ** CAUTION,
-      reason: second !== undefined && likely[second]! > ABOUT_AS_LIKELY * first && first < 0.5 ? 'two' : 'found',
-      others: ellipses.slice(1, 1 + MOST_OTHERS),
-    };
+const rimsAt = (edges: EdgePoints, taps: readonly (readonly [number, number])[], known: readonly Ellipse[] = []): readonly SeenRim[] =>
+  explain(edges, taps, known).last.taps.map((at) => rimOf(at, at.likely));
+
+function rimOf({ edges, tap: [x, y], near, rings }: RingsAtTap, each: readonly number[]): SeenRim {
+  const likely = joined(rings, each);
+  const order = likely.map((_, k) => k).sort((p, q) => likely[q]! - likely[p]!);
+  const first = likely[order[0] ?? 0] ?? 0;
+  if (order.length === 0 || first < LEAST)
+    return { ellipse: null, sd: null, confidence: 0, reason: near.count < LEAST_EDGES ? 'blurred' : 'nothing', others: [] };
+  const distinct: number[] = [];
+  for (const k of order)
+    if (distinct.length === 0 || (likely[k]! >= LEAST_OTHER && distinct.every((j) => !isTogether(rings[j]!, rings[k]!)))) distinct.push(k);
+  const second = distinct[1];
+  const [ellipse, ...others] = distinct.slice(0, 1 + MOST_OTHERS).map((k): Ellipse => {
+    const { ellipse: e } = rings[k]!;
+    return { x: (x + e.x) / edges.scale, y: (y + e.y) / edges.scale, a: e.a / edges.scale, b: e.b / edges.scale, angle: e.angle };
   });
+  return {
+    ellipse: ellipse!,
+    sd: ellipse!.a * (RIGHT_SD + WRONG_SD * (1 - first)),
+    confidence: first ** CAUTION,
+    reason: second !== undefined && likely[second]! > ABOUT_AS_LIKELY * first && first < 0.5 ? 'two' : 'found',
+    others,
+  };
 }
