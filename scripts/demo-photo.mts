@@ -10,7 +10,7 @@ import { withPulleyTapped, withSpanTapped, withTappedBelt } from '../src/feature
 import { drawPhotoOf } from '../src/lab/photo-of-drive';
 
 /** Draws the demo photo of a drive, and writes its notebook as a user would have marked it. */
-const SEED = 42;
+const SEED = 52;
 const LONGEST_PX = 1400;
 const FILE = 'demo/notebooks/lighthouse';
 

@@ -1,8 +1,8 @@
 import type { EdgePoints } from './edges';
-import { fitRing, type Ellipse, type FittedRing } from './refine';
+import { fitRing, type FittedRing } from './refine';
 import { pointsNear, ringsOf, thinned, type NearPoints, type Ring } from './rings';
 import { footwards, shapeAt, type Slant } from './shapes';
-import { between, improvedSlant, knownShape, placeIn, ROUGH_SLANTS, seenShape, slantsOfShapes } from './slants';
+import { between, improvedSlant, placeIn, ROUGH_SLANTS, seenShape, slantsOfShapes, type SeenShape } from './slants';
 
 /** Limits of the long half axis, as shares of the longer side. */
 const SMALLEST = 0.024;
@@ -19,7 +19,7 @@ const FEW = 5;
 const IMPROVEMENTS = 2;
 /** Slants for which all taps are examined, and those of known rims. */
 const MOST_SLANTS = 6;
-const MOST_KNOWN = 3;
+const MOST_KNOWN = 4;
 /** Two slants closer than this are one, radians. */
 const SAME_SLANT = 0.03;
 
@@ -39,9 +39,9 @@ export interface SlantRings {
 export interface RingSearch {
   /**
    * Slants that the picture may have.
-   * @param known rims of the same picture, in reduced pixels: only slants that agree with them are tried
+   * @param known shapes of rims of the same picture: only slants that agree with them are tried
    */
-  readonly slants: (known: readonly Ellipse[]) => readonly Slant[];
+  readonly slants: (known: readonly SeenShape[]) => readonly Slant[];
   /**
    * Rings around all taps for a slant.
    * @param seeds rings that are fitted too
@@ -71,12 +71,8 @@ export function newRingSearch(edges: EdgePoints, taps: readonly (readonly [numbe
     }
     return slant;
   };
-  const slants = (known: readonly Ellipse[]): readonly Slant[] => {
-    if (known.length > 0)
-      return slantsOfShapes(
-        known.map((rim) => knownShape(placeIn(edges, rim.x, rim.y), rim)),
-        MOST_KNOWN,
-      );
+  const slants: RingSearch['slants'] = (known) => {
+    if (known.length > 0) return slantsOfShapes(known, MOST_KNOWN);
     const thin = near.map(thinned);
     const rough = ROUGH_SLANTS.map((slant) => {
       const rings = ringsWith(slant, thin);

@@ -52,7 +52,7 @@ const SHAPE_SD = 0.015;
 const IN_REACH = 0.16;
 
 /** Misfit of seen shapes and a slant. */
-function misfit(slant: Slant, seen: readonly SeenShape[]): number {
+export function misfit(slant: Slant, seen: readonly SeenShape[]): number {
   let sum = 0;
   for (const { place, shape, weight } of seen) {
     const [p, q] = [flattening(shapeAt(slant, ...place)), flattening(shape)];
@@ -61,12 +61,14 @@ function misfit(slant: Slant, seen: readonly SeenShape[]): number {
   return sum;
 }
 
-/** The slants that agree best with seen shapes, best first. */
-export const slantsOfShapes = (seen: readonly SeenShape[], count: number): readonly Slant[] =>
-  FINE_SLANTS.map((slant) => ({ slant, by: misfit(slant, seen) }))
-    .sort((p, q) => p.by - q.by)
-    .slice(0, count)
-    .map(({ slant }) => slant);
+/** Different slants that agree best with seen shapes, best first. One rim alone agrees with two that lean opposite ways. */
+export function slantsOfShapes(seen: readonly SeenShape[], count: number): readonly Slant[] {
+  const out: Slant[] = [];
+  const order = FINE_SLANTS.map((slant) => ({ slant, by: misfit(slant, seen) })).sort((p, q) => p.by - q.by);
+  for (const { slant } of order) if (out.length < count && out.every((other) => between(other, slant) > APART)) out.push(slant);
+  return out;
+}
+const APART = 0.06;
 
 /** The slant near a first one that agrees best with seen shapes. */
 export function improvedSlant(first: Slant, seen: readonly SeenShape[]): Slant {

@@ -328,6 +328,10 @@ export const RIM_SEARCH = {
   unread: 'The photo cannot be read, so the rim was not searched for. Drag the circle to its middle and its rim.',
 } as const;
 
+export const heightAbove = (plane: string, first: string): string => `Height of ${within(plane)} above ${within(first)}`;
+
+export const nextPossibleRim = (shown: number, count: number): string => `Next possible rim (${shown} of ${count})`;
+
 export const placesMarked = (count: number): string => `Photo of the drive, ${count} places marked`;
 
 export const leverEndPulled = (spring: string): string => `Lever end of the ${spring}, pulled`;

@@ -2,7 +2,8 @@
 
 import Box from '@mui/material/Box';
 import { LONGEST_TAPE_MM, type Notebook, type NotebookPhoto } from '@/core/survey';
-import { distanceByTape, placeName, within } from './messages';
+import { distanceByTape, heightAbove, placeName, within } from './messages';
+import { PlaneHeight } from './planes';
 import { SavedField } from './saved-field';
 import { StepCard, type StepProps } from './steps';
 
@@ -33,7 +34,11 @@ export function scaleDistance(notebook: Notebook, { marks }: NotebookPhoto): { r
   return { pair, id: open?.id ?? null };
 }
 
-/** The distance that sets the scale of a photo, entered next to the photo. */
+/** Planes of marked pulleys, other than the first one. Their heights move the rims on a slanted photo. */
+const raisedPlanes = ({ planes, pulleys }: Notebook, { marks }: NotebookPhoto): Notebook['planes'] =>
+  planes.slice(1).filter(({ id }) => pulleys.some((p) => p.plane === id && marks.some((m) => m.of === p.id)));
+
+/** The distance that sets the scale of a photo, and the heights of its planes, entered next to the photo. */
 export function PhotoDistance({ notebook, photo, write, mayChange }: Omit<StepProps, 'look'> & { readonly photo: NotebookPhoto }) {
   const scale = scaleDistance(notebook, photo);
   if (!scale) return null;
@@ -62,6 +67,11 @@ export function PhotoDistance({ notebook, photo, write, mayChange }: Omit<StepPr
         value={measure?.value ?? null}
         onValue={set}
       />
+      {raisedPlanes(notebook, photo).map(({ id: plane, label }) => (
+        <Box key={plane} sx={{ mt: 1.25 }}>
+          <PlaneHeight {...{ notebook, write, mayChange }} plane={plane} label={heightAbove(label, notebook.planes[0]!.label)} />
+        </Box>
+      ))}
     </StepCard>
   );
 }

@@ -6,15 +6,15 @@ import Typography from '@mui/material/Typography';
 import { useMemo, useState } from 'react';
 import type { Notebook, NotebookPhoto } from '@/core/survey';
 import type { Spot } from '@/ui/viewport';
-import { beltRouteStatus, placesMarked, RIM_SEARCH, TAP_NO_SPAN } from './messages';
+import { beltRouteStatus, nextPossibleRim, placesMarked, RIM_SEARCH, TAP_NO_SPAN } from './messages';
 import { PhotoBoard } from './photo-board';
 import { PhotoDistance } from './photo-distance';
-import { circlesOf, handlesOf, instruction, moved, scaleSpotsOf, tapped, withRim } from './photo-marks';
+import { circlesOf, handlesOf, instruction, moved, rimShown, scaleSpotsOf, tapped, withNextRim, withRim } from './photo-marks';
 import { PhotoDiameters, PlaceButtons } from './photo-places';
 import { loopOf, spansOn, withPulleyTapped, withSpanTapped, withTappedBelt, withTappedRoute } from './photo-route';
 import { PhotoScale, type SetPhoto } from './photo-scale';
 import type { StepProps } from './steps';
-import { useRim } from './use-rim';
+import { useRim, type PossibleRims } from './use-rim';
 
 type Props = StepProps & {
   readonly photo: NotebookPhoto;
@@ -55,8 +55,15 @@ export function PhotoMarking({ notebook, look, photo, src, write, mayChange, onR
         {words()}
       </Typography>
       {mayChange && !onBelt && RIM_SEARCH[places.search] !== '' && (
-        <Box role="status" aria-label="Rim" sx={{ mb: 0.75 }}>
-          {RIM_SEARCH[places.search]}
+        <Box sx={{ display: 'flex', flexWrap: 'wrap', alignItems: 'center', columnGap: 1.25, rowGap: 0.5, mb: 0.75 }}>
+          <span role="status" aria-label="Rim">
+            {RIM_SEARCH[places.search]}
+          </span>
+          {places.choice && (
+            <Button variant="outlined" onClick={places.choice.nextRim}>
+              {nextPossibleRim(places.choice.shown, places.choice.count)}
+            </Button>
+          )}
         </Box>
       )}
       <PhotoBoard
@@ -127,27 +134,30 @@ function MarkModes({
 /** Notebook with the routes that follow from the taps, after marks were changed. */
 const rerouted = (notebook: Notebook): Notebook => notebook.belts.reduce((now, b) => withTappedRoute(now, b.id), notebook);
 
+const withPhoto = (notebook: Notebook, id: string, change: (photo: NotebookPhoto) => NotebookPhoto): Notebook =>
+  rerouted({ ...notebook, photos: notebook.photos.map((p) => (p.id === id ? change(p) : p)) });
+
 /** Marks on a photo: taps, drags, and the search for the rim around a tap. */
 function usePlaces({ notebook, photo, src, write }: Pick<Props, 'notebook' | 'photo' | 'src' | 'write'>) {
   const { marks } = photo;
   const [chosen, setChosen] = useState<string | null>(null);
   const { search, find } = useRim(src);
+  const [possible, setPossible] = useState<{ readonly of: string; readonly rims: PossibleRims } | null>(null);
   const set: SetPhoto = (part, key) =>
-    write(
-      (now) => rerouted({ ...now, photos: now.photos.map((p) => (p.id === photo.id ? { ...p, ...part } : p)) }),
-      key && `photo-${photo.id}-${key}`,
-    );
+    write((now) => withPhoto(now, photo.id, (p) => ({ ...p, ...part })), key && `photo-${photo.id}-${key}`);
   /** The rim around a tap takes the place of the first circle. */
   const snap = async (of: string, at: Spot) => {
-    const rim = await find(
+    setPossible(null);
+    const rims = await find(
       at,
       marks.filter((m) => m.of !== of),
     );
-    if (rim)
-      write((now) =>
-        rerouted({ ...now, photos: now.photos.map((p) => (p.id === photo.id ? withRim(p, of, at, rim.ellipse, rim.sd) : p)) }),
-      );
+    if (!rims) return;
+    setPossible({ of, rims });
+    write((now) => withPhoto(now, photo.id, (p) => withRim(p, of, at, rims[0].ellipse, rims[0].sd)));
   };
+  const others = possible && possible.rims.length > 1 ? rimShown(photo, possible.of, possible.rims) : -1;
+  const nextRim = () => possible && write((now) => withPhoto(now, photo.id, (p) => withNextRim(p, possible.of, possible.rims)));
   const tap = (at: Spot) => {
     const after = tapped(notebook, photo, chosen, at);
     if (after) {
@@ -174,5 +184,7 @@ function usePlaces({ notebook, photo, src, write }: Pick<Props, 'notebook' | 'ph
     set(after.photo, key);
     if (after.chosen !== undefined) setChosen(after.chosen);
   };
-  return { chosen, setChosen, search, set, tap, move };
+  /** The rim that is shown, of those that are possible. Null: there is one at most, or it was moved. */
+  const choice = others < 0 ? null : { shown: others + 1, count: possible!.rims.length, nextRim };
+  return { chosen, setChosen, search, choice, set, tap, move };
 }

@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import type { Notebook, NotebookPhoto } from '@/core/survey';
-import { circlesOf, handlesOf, instruction, moved, placing, scaleSpotsOf, tapped, withRim } from './photo-marks';
+import { circlesOf, handlesOf, instruction, moved, placing, rimShown, scaleSpotsOf, tapped, withNextRim, withRim } from './photo-marks';
 
 const NOTEBOOK = {
   pulleys: [
@@ -113,6 +113,22 @@ describe('marks on a photo', () => {
       // Corrected by hand, it no longer has the uncertainty of the search.
       expect(moved(after, 'centre:a', [312, 305]).photo.marks![0]!.sd).toBeUndefined();
       expect(circlesOf(after, null)[0]).toMatchObject({ radius: 80, b: 70, angle: 0.5 });
+    });
+    it('take the next possible rim in turn, until they are moved', () => {
+      const rims = [80, 64, 90].map((a, k) => ({ ellipse: { ...rim, a, x: 310 + k }, sd: k === 0 ? 1.5 : null }));
+      let now = withRim(marked, 'a', [300, 300], rims[0]!.ellipse, rims[0]!.sd);
+      const seen = [0, 1, 2].map(() => {
+        now = withNextRim(now, 'a', rims);
+        return [rimShown(now, 'a', rims), now.marks[0]!.radius, now.marks[0]!.sd];
+      });
+      expect(seen).toEqual([
+        [1, 64, undefined],
+        [2, 90, undefined],
+        [0, 80, 1.5],
+      ]);
+      const dragged = scaled({ marks: [...moved(now, 'centre:a', [330, 305]).photo.marks!] });
+      expect(rimShown(dragged, 'a', rims)).toBe(-1);
+      expect(withNextRim(dragged, 'a', rims)).toEqual(dragged);
     });
     it('have the rim handle at the end of the long axis, which turns and scales the ellipse', () => {
       const after = withRim(marked, 'a', [300, 300], rim, null);

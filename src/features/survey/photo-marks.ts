@@ -15,6 +15,7 @@ import {
   within,
 } from './messages';
 import type { Circle, Handle } from './photo-board';
+import type { FoundRim } from './use-rim';
 
 type Point = [number, number];
 const pointOf = ([x, y]: Spot): Point => [x, y];
@@ -158,6 +159,23 @@ export function withRim(photo: NotebookPhoto, of: string, tap: Spot, { x, y, a, 
       : m,
   );
   return { ...photo, marks };
+}
+
+/** Which of the possible rims a mark is. -1: none, as it was moved or deleted since. */
+export function rimShown({ marks }: NotebookPhoto, of: string, rims: readonly FoundRim[]): number {
+  const mark = marks.find((m) => m.of === of);
+  return rims.findIndex(({ ellipse: { x, y, a } }) => mark?.radius === a && samePoint(mark.at, pointOf([x, y])));
+}
+
+const samePoint = (p: Spot, q: Spot): boolean => p[0] === q[0] && p[1] === q[1];
+
+/** Photo with the next of the possible rims around a mark. */
+export function withNextRim(photo: NotebookPhoto, of: string, rims: readonly FoundRim[]): NotebookPhoto {
+  const shown = rimShown(photo, of, rims);
+  const mark = photo.marks.find((m) => m.of === of);
+  if (shown < 0 || !mark) return photo;
+  const { ellipse, sd } = rims[(shown + 1) % rims.length]!;
+  return withRim(photo, of, mark.at, ellipse, sd);
 }
 
 /** Next thing to do on a photo, as an instruction. */

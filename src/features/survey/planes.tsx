@@ -11,11 +11,34 @@ import { freshId } from './changes';
 import { SavedField } from './saved-field';
 import { SoftText, type StepProps } from './steps';
 
+type Props = Pick<StepProps, 'notebook' | 'write' | 'mayChange'>;
+
+const withPlane = (now: Notebook, id: string, part: Partial<Notebook['planes'][number]>): Notebook => ({
+  ...now,
+  planes: now.planes.map((p) => (p.id === id ? { ...p, ...part } : p)),
+});
+
+/** Height of a plane above the first one. */
+export function PlaneHeight({ notebook, write, mayChange, plane, label }: Props & { readonly plane: string; readonly label: string }) {
+  return (
+    <SavedField
+      at={`plane-${plane}`}
+      label={label}
+      dimension="length"
+      value={notebook.planes.find((p) => p.id === plane)?.height ?? null}
+      optional
+      disabled={!mayChange}
+      min={-500}
+      max={500}
+      onValue={(height) => write((now) => withPlane(now, plane, { height }), `plane-${plane}`)}
+    />
+  );
+}
+
 /** Heights of the grooves: one measurement for each plane other than the first. */
-export function Planes({ notebook, write, mayChange }: Pick<StepProps, 'notebook' | 'write' | 'mayChange'>) {
+export function Planes({ notebook, write, mayChange }: Props) {
   const { planes } = notebook;
-  const set = (id: string, part: Partial<Notebook['planes'][number]>, key?: string) =>
-    write((now) => ({ ...now, planes: now.planes.map((p) => (p.id === id ? { ...p, ...part } : p)) }), key);
+  const set = (id: string, part: Partial<Notebook['planes'][number]>, key?: string) => write((now) => withPlane(now, id, part), key);
   const add = () =>
     write((now) => {
       const first = now.planes.length === 0 ? [{ id: 'plane', label: 'Deck plane', height: 0 }] : [];
@@ -67,17 +90,7 @@ export function Planes({ notebook, write, mayChange }: Pick<StepProps, 'notebook
           {i === 0 ? (
             <Box sx={{ fontSize: 14, color: 'var(--ts-quiet)' }}>Heights start here.</Box>
           ) : (
-            <SavedField
-              at={`plane-${plane.id}`}
-              label={`Above ${planes[0]!.label}`}
-              dimension="length"
-              value={plane.height}
-              optional
-              disabled={!mayChange}
-              min={-500}
-              max={500}
-              onValue={(height) => set(plane.id, { height }, `plane-${plane.id}`)}
-            />
+            <PlaneHeight {...{ notebook, write, mayChange }} plane={plane.id} label={`Above ${planes[0]!.label}`} />
           )}
           {mayChange && i > 0 ? (
             <IconButton aria-label={`Remove ${plane.label}`} onClick={() => remove(plane.id)}>

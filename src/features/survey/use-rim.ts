@@ -14,14 +14,17 @@ export interface FoundRim {
   readonly sd: number | null;
 }
 
+/** Possible rims around a tap, the most likely first. */
+export type PossibleRims = readonly [FoundRim, ...FoundRim[]];
+
 /** Middles of rims that are passed with a tap: they share its slant. */
 const MOST_OTHERS = 2;
 /** A rim with less confidence than this is to be checked. */
-const SURE = 0.3;
+const SURE = 0.4;
 /** A rim with less confidence than this is searched again without the slant of the others. */
-const DOUBTFUL = 0.1;
+const DOUBTFUL = 0.18;
 /** Rims with a smaller deviation show the slant of the photo, as do rims set by hand. Share of the long half axis. */
-const CLEAR_SD = 0.02;
+const CLEAR_SD = 0.027;
 
 /** Ellipses of marked rims that are certain enough to show the slant. */
 export const clearRims = (marks: NotebookPhoto['marks']): Ellipse[] =>
@@ -40,14 +43,15 @@ export function useRim(src: string) {
     void rimsOf(src, scale, [], []).catch(() => undefined);
   }, [src]);
   const find = useCallback(
-    async (at: Spot, marks: NotebookPhoto['marks']): Promise<FoundRim | null> => {
+    async (at: Spot, marks: NotebookPhoto['marks']): Promise<PossibleRims | null> => {
       const turn = ++latest.current;
       setSearch('searching');
       const ended = (how: RimSearch) => turn === latest.current && setSearch(how);
       try {
         const rim = await rimAt(src, scale, at, marks);
         ended(!rim.ellipse ? 'none' : rim.confidence < SURE || rim.reason === 'two' ? 'unsure' : 'found');
-        return rim.ellipse && { ellipse: rim.ellipse, sd: rim.sd };
+        // Another rim is chosen by a person. It has the uncertainty of a mark by hand.
+        return rim.ellipse && [{ ellipse: rim.ellipse, sd: rim.sd }, ...rim.others.map((ellipse) => ({ ellipse, sd: null }))];
       } catch {
         ended('unread');
         return null;
@@ -88,5 +92,6 @@ async function rimsOf(src: string, scale: Scale, taps: readonly Spot[], known: r
     ...rim,
     sd: rim.sd === null ? null : rim.sd / by!,
     ellipse: rim.ellipse && sized(rim.ellipse, 1 / by!),
+    others: rim.others.map((e) => sized(e, 1 / by!)),
   }));
 }
