@@ -19,6 +19,8 @@ const [distance] = marked.measures;
 
 const rider = validateDrive(JSON.parse(readFileSync('demo/drives/orchard-rider.drive.json', 'utf8')));
 if (!rider.ok) throw new Error('orchard-rider');
+const generator = validateDrive(JSON.parse(readFileSync('demo/drives/lighthouse-generator.drive.json', 'utf8')));
+if (!generator.ok) throw new Error('lighthouse-generator');
 
 const jpegOf = ({ width: w, height: h, pixels }: PhotoOfDrive) =>
   sharp(Buffer.from(pixels.buffer), { raw: { width: w, height: h, channels: 3 } })
@@ -127,6 +129,74 @@ test.describe('on a phone', () => {
     await expect.poll(async () => (await centre())[0] - x).toBeGreaterThan(0.5);
     await allSaved(page);
   });
+
+  test('shows the next possible rim of an uncertain one, and returns to the first', async ({ page }) => {
+    test.slow();
+    const photo = drawPhotoOf(generator.drive, 'easy', seededRandom(2), 1000);
+    await startFromPhoto(page);
+    await addPhoto(page, { name: 'engine.jpg', mimeType: 'image/jpeg', buffer: await jpegOf(photo) });
+    await expect(page.getByText('Tap the middle of the engine pulley.')).toBeVisible();
+    const { rim } = photo.pulleys[photo.ids.indexOf('crank')]!;
+    await tap(page, photo, [rim.x, rim.y]);
+    await rimFound(page);
+    const next = page.getByRole('button', { name: /^Next possible rim/ });
+    const handle = page.getByRole('button', { name: /^Rim of / });
+    const place = async () => JSON.stringify(await handle.boundingBox());
+    await expect(next).toHaveText(/\(1 of [234]\)/);
+    const count = Number(/of (\d)/.exec((await next.textContent())!)![1]);
+    const first = await place();
+    for (let k = 2; k <= count; k++) {
+      const before = await place();
+      await next.click();
+      await expect(next).toHaveText(`Next possible rim (${k} of ${count})`);
+      await expect.poll(place).not.toBe(before);
+    }
+    await next.click();
+    await expect.poll(place).toBe(first);
+    await allSaved(page);
+  });
+});
+
+test('joins two photos by the pulleys that both show', async ({ page }) => {
+  test.slow();
+  const [left, right] = [1, 5].map((seed) => drawPhotoOf(generator.drive, 'easy', seededRandom(seed), 1000)) as [
+    PhotoOfDrive,
+    PhotoOfDrive,
+  ];
+  const drawn = (photo: PhotoOfDrive, id: string) => photo.pulleys[photo.ids.indexOf(id)]!;
+  const mark = async (photo: PhotoOfDrive, id: string, count: number) => {
+    const { rim } = drawn(photo, id);
+    await tap(page, photo, [rim.x, rim.y]);
+    await expect(page.getByRole('button', { name: /^Rim of / })).toHaveCount(count);
+    await rimFound(page);
+  };
+  const place = (name: string) => page.getByRole('button', { name, exact: true }).click();
+  await startFromPhoto(page);
+  await addPhoto(page, { name: 'left.jpg', mimeType: 'image/jpeg', buffer: await jpegOf(left) });
+  await expect(page.getByText('Tap the middle of the engine pulley.')).toBeVisible();
+  for (const [k, id] of ['crank', 'tension-idler', 'pump'].entries()) await mark(left, id, k + 1);
+  await addPhoto(page, { name: 'right.jpg', mimeType: 'image/jpeg', buffer: await jpegOf(right) });
+  await expect(page.getByText(/^Tap the middle of the engine pulley\. If this photo does not show it/)).toBeVisible();
+  await place('Second pulley');
+  await mark(right, 'tension-idler', 1);
+  await place('Third pulley');
+  await mark(right, 'pump', 2);
+  await place('Another pulley');
+  await mark(right, 'alternator', 3);
+  // One distance on the second photo is the scale of both.
+  const field = page.getByLabel('Distance by tape', { exact: true });
+  const words = await page.getByText(/^Measure from the middle of/).textContent();
+  const named = { second: 'tension-idler', third: 'pump', fourth: 'alternator' };
+  const [a, b] = Object.entries(named).flatMap(([name, id]) => (words!.includes(`${name} pulley`) ? [drawn(right, id)] : []));
+  await field.fill(`${Math.hypot(a!.x - b!.x, a!.y - b!.y).toFixed(1)} mm`);
+  await field.blur();
+  await allSaved(page);
+  await place('Photo 1');
+  const line = page.getByText(/^Engine pulley: .* across, from the photo$/);
+  await expect(line).toBeVisible();
+  const [, whole, over, under] = /: (\d+)(?:\s(\d+)\/(\d+))?\s/.exec((await line.textContent())!)!;
+  const across = 25.4 * (Number(whole) + (over ? Number(over) / Number(under) : 0));
+  expect(Math.abs(across / (2 * drawn(left, 'crank').radius) - 1)).toBeLessThan(0.03);
 });
 
 test('marks a photo without the network, and sends it when the network returns', async ({ page, context }) => {

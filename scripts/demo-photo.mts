@@ -1,11 +1,11 @@
 import { readFileSync, writeFileSync } from 'node:fs';
 import sharp from 'sharp';
 import { seededRandom, validateDrive } from '../src/core/drive';
-import { newSeeing } from '../src/core/see';
+import { newSeeing, rimAtTap } from '../src/core/see';
 import { notebookFor, validateNotebook, type Notebook } from '../src/core/survey';
 import { empty } from '../src/features/drives/template-parts';
 import { scaleDistance } from '../src/features/survey/photo-distance';
-import { withRim } from '../src/features/survey/photo-marks';
+import { markedRims, withRim } from '../src/features/survey/photo-marks';
 import { withPulleyTapped, withSpanTapped, withTappedBelt } from '../src/features/survey/photo-route';
 import { drawPhotoOf } from '../src/lab/photo-of-drive';
 
@@ -24,7 +24,7 @@ await sharp(Buffer.from(photo.pixels.buffer), { raw: { width, height, channels: 
   .toFile(`${FILE}-1.jpg`);
 
 const { data } = await sharp(`${FILE}-1.jpg`).removeAlpha().raw().toBuffer({ resolveWithObject: true });
-const rimsAt = newSeeing({ width, height, pixels: new Uint8Array(data) });
+const seeing = newSeeing({ width, height, pixels: new Uint8Array(data) });
 let notebook: Notebook = {
   ...notebookFor(empty('Lighthouse generator, from a photo', 'accessory')),
   notes: 'Photo taken in the engine room with the belt off its guard.',
@@ -38,18 +38,19 @@ photo.ids.forEach((_, k) => {
   const at: [number, number] = [Math.round(rim.x) + 4, Math.round(rim.y) - 5];
   const [page] = notebook.photos;
   const tapped = withPulleyTapped(notebook, page!, at);
-  const [found] = rimsAt([at, ...page!.marks.map((m) => m.at)]);
-  const e = found!.ellipse ?? { ...rim, angle: (rim.angle * Math.PI) / 180 };
+  const marked = markedRims(page!.marks);
+  const found = rimAtTap(seeing, at, marked);
+  const e = found.ellipse ?? { ...rim, angle: (rim.angle * Math.PI) / 180 };
   const off = Math.max(Math.hypot(e.x - rim.x, e.y - rim.y), Math.abs(e.a - rim.a), Math.abs(e.b - rim.b)) / rim.a;
   console.log(
-    `${photo.ids[i]}: ${(100 * off).toFixed(1)}% off, ${found!.ellipse ? `confidence ${found!.confidence.toFixed(2)}` : 'set by hand'}`,
+    `${photo.ids[i]}: ${(100 * off).toFixed(1)}% off, ${found.ellipse ? `confidence ${found.confidence.toFixed(2)}` : 'set by hand'}`,
   );
   const label = drive.pulleys.find((p) => p.id === photo.ids[i])!.label ?? photo.ids[i]!;
   drawn[i] = tapped.id;
   notebook = {
     ...tapped.notebook,
     pulleys: tapped.notebook.pulleys.map((p) => (p.id === tapped.id ? { ...p, label } : p)),
-    photos: [withRim({ ...page!, marks: [...page!.marks, { of: tapped.id, at, radius: 40 }] }, tapped.id, at, e, found!.sd)],
+    photos: [withRim({ ...page!, marks: [...page!.marks, { of: tapped.id, at, radius: 40 }] }, tapped.id, at, e, found.sd)],
   };
 });
 const { notebook: withBelt, belt } = withTappedBelt(notebook);

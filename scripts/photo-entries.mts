@@ -1,10 +1,10 @@
 import { readFileSync } from 'node:fs';
 import { seededRandom, newBeltMatching, validateDrive, type Drive } from '../src/core/drive';
-import { see } from '../src/core/see';
+import { newSeeing, rimAtTap } from '../src/core/see';
 import { notebookFor, solveNotebook, type Notebook, type NotebookSolution } from '../src/core/survey';
 import { empty } from '../src/features/drives/template-parts';
 import { scaleDistance } from '../src/features/survey/photo-distance';
-import { withRim } from '../src/features/survey/photo-marks';
+import { markedRims, withRim } from '../src/features/survey/photo-marks';
 import { withPulleyTapped, withSpanTapped, withTappedBelt } from '../src/features/survey/photo-route';
 import { readBeltsCsv } from '../src/formats/belts-csv';
 import { drawPhotoOf } from '../src/lab/photo-of-drive';
@@ -44,7 +44,7 @@ function measure(drive: Drive, kind: PhotoKind, seed: number): Trial {
   const hand = (by: number) => by * HAND * (2 * random() - 1);
   const photo = drawPhotoOf(drive, kind, random, LONGEST);
   const { width, height } = photo;
-  const picture = { width, height, pixels: new Uint8Array(photo.pixels) };
+  const seeing = newSeeing({ width, height, pixels: new Uint8Array(photo.pixels) });
   const fresh = notebookFor(empty('Drive from a photo', 'other'));
   let notebook: Notebook = {
     ...fresh,
@@ -66,12 +66,12 @@ function measure(drive: Drive, kind: PhotoKind, seed: number): Trial {
     notebook = tapped.notebook;
     ids[k] = tapped.id;
     entries++;
-    const others = notebook.photos[0]!.marks.map((m) => m.at);
+    const marked = markedRims(notebook.photos[0]!.marks);
     change({ marks: [...notebook.photos[0]!.marks, { of: tapped.id, at, radius: width / 24 }] });
-    const [found] = see(picture, [at, ...others.slice(-2)]);
-    const e = found!.ellipse;
+    const found = rimAtTap(seeing, at, marked);
+    const e = found.ellipse;
     const wrong = !e || Math.max(Math.hypot(e.x - rim.x, e.y - rim.y), Math.abs(e.a - rim.a), Math.abs(e.b - rim.b)) > SEEN_WRONG * rim.a;
-    if (e) notebook = { ...notebook, photos: notebook.photos.map((p) => withRim(p, tapped.id, at, e, found!.sd)) };
+    if (e) notebook = { ...notebook, photos: notebook.photos.map((p) => withRim(p, tapped.id, at, e, found.sd)) };
     if (!wrong) continue;
     // Its middle is dragged, or its rim, or both.
     const isOff = !e || Math.hypot(e.x - rim.x, e.y - rim.y) > SEEN_WRONG * rim.a;

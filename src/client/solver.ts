@@ -70,9 +70,9 @@ export const askTension = (request: TensionRequest): Promise<TensionAnswer> =>
 export const askTap = (request: TapRequest): Promise<HeardRecording> =>
   ask('matching', async (remote): Promise<HeardRecording> => remote.tap(request));
 
-/** Rims at taps on a picture. Null: the pixels are needed. */
-export const askRims = (request: SeeRequest): Promise<readonly SeenRim[] | null> =>
-  ask('matching', async (remote): Promise<readonly SeenRim[] | null> => remote.see(request));
+/** The rim at a tap on a picture, unless it is only read, or the pixels are needed. */
+export const askRim = (request: SeeRequest): Promise<SeenRim | 'read' | 'picture needed'> =>
+  ask('matching', async (remote): Promise<SeenRim | 'read' | 'picture needed'> => remote.see(request));
 
 /** Engagement and stop in a recording. */
 export const askTimes = (request: TimesRequest): Promise<TimesHeard> =>

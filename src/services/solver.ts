@@ -34,7 +34,7 @@ import {
 } from '../core/drive';
 import { convertLength, standardSizes } from '../core/belt';
 import { drawnShifted } from '../core/cvt';
-import { newSeeing, type Ellipse, type Picture, type SeenRim } from '../core/see';
+import { newSeeing, rimAtTap, type MarkedRim, type Picture, type SeenRim } from '../core/see';
 import { hearTap, hearTimes, soundPicture, type SoundPicture, type TapHeard, type TimesHeard, type TimesOptions } from '../core/sound';
 import { solveNotebook, type NotebookSolutionResult, type Notebook } from '../core/survey';
 import { answerEntries } from './entry-angles';
@@ -154,12 +154,13 @@ export interface HeardRecording extends TapHeard {
   readonly picture: SoundPicture;
 }
 
-/** Taps on a picture and known rims, in pixels. The picture is null where the worker has it from before. */
+/** A tap on a picture and its marked rims, in pixels. The picture is null where the worker has it from before. */
 export interface SeeRequest {
   readonly name: string;
   readonly picture: Picture | null;
-  readonly taps: readonly (readonly [number, number])[];
-  readonly known: readonly Ellipse[];
+  /** Null: the picture is read beforehand. */
+  readonly tap: readonly [number, number] | null;
+  readonly marked: readonly MarkedRim[];
 }
 
 /** The last picture, as its edges are needed for each tap. */
@@ -176,10 +177,11 @@ export const solverService = {
     );
     return { ...heard, picture };
   },
-  /** Rims at the taps. Null where the pixels are needed. */
-  see({ name, picture, taps, known }: SeeRequest): readonly SeenRim[] | null {
+  /** The rim at the tap. */
+  see({ name, picture, tap, marked }: SeeRequest): SeenRim | 'read' | 'picture needed' {
     if (picture) seen = { name, at: newSeeing(picture) };
-    return seen?.name === name ? seen.at(taps, known) : null;
+    if (seen?.name !== name) return 'picture needed';
+    return tap ? rimAtTap(seen.at, tap, marked) : 'read';
   },
   times({ channels, sampleRate, ...options }: TimesRequest): TimesHeard {
     return hearTimes(channels, sampleRate, options);

@@ -288,6 +288,10 @@ export const dragOrTap = (name: string): string => `Drag the ${name} by its midd
 
 export const tapMiddleOf = (name: string): string => `Tap the middle of the ${name}.`;
 
+/** On a further photo, which need not show all pulleys. */
+export const tapIfShown = (name: string): string =>
+  `${tapMiddleOf(name)} If this photo does not show it, choose another pulley below the photo.`;
+
 export const TAP_ANOTHER = 'Tap the middle of another pulley, or drag a mark to correct it.';
 
 export const TAP_FIRST = 'Tap the middle of the engine pulley.';

@@ -9,12 +9,23 @@ import type { Spot } from '@/ui/viewport';
 import { beltRouteStatus, nextPossibleRim, placesMarked, RIM_SEARCH, TAP_NO_SPAN } from './messages';
 import { PhotoBoard } from './photo-board';
 import { PhotoDistance } from './photo-distance';
-import { circlesOf, handlesOf, instruction, moved, rimShown, scaleSpotsOf, tapped, withNextRim, withRim } from './photo-marks';
+import {
+  circlesOf,
+  handlesOf,
+  instruction,
+  moved,
+  rimShown,
+  scaleSpotsOf,
+  tapped,
+  withNextRim,
+  withRim,
+  type PossibleRims,
+} from './photo-marks';
 import { PhotoDiameters, PlaceButtons } from './photo-places';
 import { loopOf, spansOn, withPulleyTapped, withSpanTapped, withTappedBelt, withTappedRoute } from './photo-route';
 import { PhotoScale, type SetPhoto } from './photo-scale';
 import type { StepProps } from './steps';
-import { useRim, type PossibleRims } from './use-rim';
+import { useRim } from './use-rim';
 
 type Props = StepProps & {
   readonly photo: NotebookPhoto;

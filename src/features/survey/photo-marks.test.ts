@@ -8,6 +8,7 @@ const NOTEBOOK = {
     { id: 'b', label: 'Spindle pulley', outsideDiameter: null, sameAs: null },
   ],
   points: [{ id: 'p', label: 'Arm pivot' }],
+  photos: [],
 } as unknown as Notebook;
 const photo = (more: object = {}): NotebookPhoto =>
   ({
@@ -101,6 +102,14 @@ describe('marks on a photo', () => {
     ];
     expect(new Set(words).size).toBe(words.length);
     expect(words.at(-1)).toBe('Everything is marked. Drag a mark to correct it.');
+  });
+  it('may be missing on a further photo', () => {
+    const second = scaled({ id: 'y' });
+    const both = { ...NOTEBOOK, photos: [scaled(), second] };
+    expect(instruction(both, scaled(), null)).toBe('Tap the middle of the engine pulley.');
+    expect(instruction(both, second, null)).toBe(
+      'Tap the middle of the engine pulley. If this photo does not show it, choose another pulley below the photo.',
+    );
   });
 
   describe('with a rim that was found', () => {

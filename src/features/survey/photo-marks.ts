@@ -1,5 +1,5 @@
 import { diameterOf, markedCircle, scaleIsSet, toPlane, type Notebook, type NotebookPhoto, type PhotoMarks } from '@/core/survey';
-import type { Ellipse } from '@/core/see';
+import type { Ellipse, MarkedRim } from '@/core/see';
 import type { Spot } from '@/ui/viewport';
 import {
   dragOrTap,
@@ -8,6 +8,7 @@ import {
   placeName,
   rectangleCorner,
   tapLengthEnd,
+  tapIfShown,
   tapMiddleOf,
   tapRectangleCorner,
   TAP_ANOTHER,
@@ -15,7 +16,6 @@ import {
   within,
 } from './messages';
 import type { Circle, Handle } from './photo-board';
-import type { FoundRim } from './use-rim';
 
 type Point = [number, number];
 const pointOf = ([x, y]: Spot): Point => [x, y];
@@ -151,6 +151,15 @@ export const circlesOf = ({ marks }: NotebookPhoto, chosen: string | null): Circ
       : [{ key: m.of, at: m.at, radius: m.radius, b: m.ellipse?.b ?? m.radius, angle: m.ellipse?.angle ?? 0, chosen: m.of === chosen }],
   );
 
+/** A rim with the standard deviation of its middle, px. */
+export interface FoundRim {
+  readonly ellipse: Ellipse;
+  readonly sd: number | null;
+}
+
+/** Possible rims around a tap, the most likely first. */
+export type PossibleRims = readonly [FoundRim, ...FoundRim[]];
+
 /** Photo with a rim that was found around a mark, unless the mark was moved or deleted since. @param sd px */
 export function withRim(photo: NotebookPhoto, of: string, tap: Spot, { x, y, a, b, angle }: Ellipse, sd: number | null): NotebookPhoto {
   const marks = photo.marks.map((m) =>
@@ -178,6 +187,12 @@ export function withNextRim(photo: NotebookPhoto, of: string, rims: readonly Fou
   return withRim(photo, of, mark.at, ellipse, sd);
 }
 
+/** Rims of a photo that are marked. */
+export const markedRims = (marks: NotebookPhoto['marks']): MarkedRim[] =>
+  marks.flatMap(({ at: [x, y], radius, ellipse, sd }) =>
+    radius === undefined || !ellipse ? [] : [{ ellipse: { x, y, a: radius, ...ellipse }, sd: sd ?? null }],
+  );
+
 /** Next thing to do on a photo, as an instruction. */
 export function instruction(notebook: Notebook, photo: NotebookPhoto, chosen: string | null): string {
   const two = photo.scale.kind === 'two-points';
@@ -188,5 +203,7 @@ export function instruction(notebook: Notebook, photo: NotebookPhoto, chosen: st
   if (of === null && notebook.pulleys.length === 0) return TAP_FIRST;
   if (of === null) return photo.scale.kind === 'rims' ? TAP_ANOTHER : 'Everything is marked. Drag a mark to correct it.';
   const name = within(placeName(notebook, of));
-  return photo.marks.some((m) => m.of === of) ? dragOrTap(name) : tapMiddleOf(name);
+  if (photo.marks.some((m) => m.of === of)) return dragOrTap(name);
+  const isFurther = notebook.photos.findIndex((p) => p.id === photo.id) > 0;
+  return isFurther ? tapIfShown(name) : tapMiddleOf(name);
 }

@@ -6,7 +6,7 @@ import Button from '@mui/material/Button';
 import LinearProgress from '@mui/material/LinearProgress';
 import Typography from '@mui/material/Typography';
 import { useEffect, useState } from 'react';
-import { askRims } from '@/client/solver';
+import { askRim } from '@/client/solver';
 import type { NotebookPhoto } from '@/core/survey';
 import { PhotoButton } from '@/ui/photo-button';
 import { PhotoMarking } from './photo-marking';
@@ -21,7 +21,7 @@ export function PhotoStep({ notebook, look, write, mayChange, notebookId }: Step
   const photo = notebook.photos.find((p) => p.id === chosen) ?? notebook.photos[0] ?? null;
   const src = usePhotoAddress(notebookId, photo);
   // The worker is loaded before the network may be lost.
-  useEffect(() => void askRims({ name: '', picture: null, taps: [], known: [] }).catch(() => undefined), []);
+  useEffect(() => void askRim({ name: '', picture: null, tap: null, marked: [] }).catch(() => undefined), []);
   const addAndOpen = async (file: File) => {
     const id = await add(file);
     if (id !== null) setChosen(id);
