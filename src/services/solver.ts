@@ -181,7 +181,10 @@ export const solverService = {
   see({ name, picture, tap, marked }: SeeRequest): SeenRim | 'read' | 'picture needed' {
     if (picture) seen = { name, at: newSeeing(picture) };
     if (seen?.name !== name) return 'picture needed';
-    return tap ? rimAtTap(seen.at, tap, marked) : 'read';
+    if (tap) return rimAtTap(seen.at, tap, marked);
+    // One search beforehand: the first one after a start takes twice as long as the next.
+    if (picture) seen.at([[picture.width / 2, picture.height / 2]]);
+    return 'read';
   },
   times({ channels, sampleRate, ...options }: TimesRequest): TimesHeard {
     return hearTimes(channels, sampleRate, options);
