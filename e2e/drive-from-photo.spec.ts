@@ -262,6 +262,7 @@ test('excludes a photo that disagrees with the tape, by its number', async ({ pa
   });
   await expect(page.getByText(/^Photo 1 agrees with the rest/)).toBeVisible();
   await steps.getByRole('button', { name: /^Photo/ }).click();
-  await page.getByRole('button', { name: 'Photo 2' }).click();
+  await page.getByRole('button', { name: 'Photo 2 · excluded' }).click();
+  await expect(page.getByRole('button', { name: 'Photo 1', exact: true })).toBeVisible();
   await expect(page.getByText(/^Photo 2 is excluded/)).toBeVisible();
 });

@@ -290,7 +290,7 @@ export const tapMiddleOf = (name: string): string => `Tap the middle of the ${na
 
 /** On a further photo, which need not show all pulleys. */
 export const tapIfShown = (name: string): string =>
-  `${tapMiddleOf(name)} If this photo does not show it, choose another pulley below the photo.`;
+  `${tapMiddleOf(name)} If this photo does not show it, choose another place below the photo.`;
 
 export const TAP_ANOTHER = 'Tap the middle of another pulley, or drag a mark to correct it.';
 
@@ -365,6 +365,8 @@ export const distanceByTape = (a: string, b: string): string =>
 
 export const acrossFromRims = (name: string, across: string, error: string): string =>
   `${name}: ${across} ± ${error} across, from the photo`;
+
+export const photoName = (photo: number, excluded: boolean): string => `Photo ${photo}${excluded ? ' · excluded' : ''}`;
 
 export const photoExcluded = (photo: number): string =>
   `Photo ${photo} is excluded. It disagrees with the other measurements. Check its marks, or take the photo again.`;

@@ -108,7 +108,7 @@ describe('marks on a photo', () => {
     const both = { ...NOTEBOOK, photos: [scaled(), second] };
     expect(instruction(both, scaled(), null)).toBe('Tap the middle of the engine pulley.');
     expect(instruction(both, second, null)).toBe(
-      'Tap the middle of the engine pulley. If this photo does not show it, choose another pulley below the photo.',
+      'Tap the middle of the engine pulley. If this photo does not show it, choose another place below the photo.',
     );
   });
 

@@ -11,7 +11,7 @@ import type { NotebookPhoto } from '@/core/survey';
 import { PhotoButton } from '@/ui/photo-button';
 import { PhotoMarking } from './photo-marking';
 import { NOT_SENT, usePhotoAddress, usePhotoSending } from './use-photo-sending';
-import { bentPhoto, markExcluded, photoExcluded, placeName, within } from './messages';
+import { bentPhoto, markExcluded, photoExcluded, photoName, placeName, within } from './messages';
 import { SoftText, type StepProps } from './steps';
 
 /** Photos of the drive. Their marks are measurements next to those of the tape. */
@@ -48,7 +48,7 @@ export function PhotoStep({ notebook, look, write, mayChange, notebookId }: Step
         <Box sx={{ display: 'flex', gap: 0.75, mb: 1.5, flexWrap: 'wrap' }}>
           {notebook.photos.map((p, i) => (
             <Button key={p.id} size="small" variant={p.id === photo?.id ? 'contained' : 'outlined'} onClick={() => setChosen(p.id)}>
-              Photo {i + 1}
+              {photoName(i + 1, look?.answer.photos.find((one) => one.id === p.id)?.excluded === true)}
             </Button>
           ))}
         </Box>
