@@ -3,7 +3,7 @@
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import Typography from '@mui/material/Typography';
-import { useMemo, useState } from 'react';
+import { useMemo, useRef, useState } from 'react';
 import type { Notebook, NotebookPhoto } from '@/core/survey';
 import type { Spot } from '@/ui/viewport';
 import { beltRouteStatus, nextPossibleRim, placesMarked, RIM_SEARCH, TAP_NO_SPAN } from './messages';
@@ -153,21 +153,24 @@ function usePlaces({ notebook, photo, src, write }: Pick<Props, 'notebook' | 'ph
   const { marks } = photo;
   const [chosen, setChosen] = useState<string | null>(null);
   const { search, find } = useRim(src);
+  const latest = useRef<string | null>(null);
   const [possible, setPossible] = useState<{ readonly of: string; readonly rims: PossibleRims } | null>(null);
   const set: SetPhoto = (part, key) =>
     write((now) => withPhoto(now, photo.id, (p) => ({ ...p, ...part })), key && `photo-${photo.id}-${key}`);
   /** The rim around a tap takes the place of the first circle. */
   const snap = async (of: string, at: Spot) => {
+    latest.current = of;
     setPossible(null);
     const rims = await find(
       at,
       marks.filter((m) => m.of !== of),
     );
     if (!rims) return;
-    setPossible({ of, rims });
+    // The button belongs to the tap that the sentence is about.
+    if (latest.current === of) setPossible({ of, rims });
     write((now) => withPhoto(now, photo.id, (p) => withRim(p, of, at, rims[0].ellipse, rims[0].sd)));
   };
-  const others = possible && possible.rims.length > 1 ? rimShown(photo, possible.of, possible.rims) : -1;
+  const shown = possible && possible.rims.length > 1 ? rimShown(photo, possible.of, possible.rims) : -1;
   const nextRim = () => possible && write((now) => withPhoto(now, photo.id, (p) => withNextRim(p, possible.of, possible.rims)));
   const tap = (at: Spot) => {
     const after = tapped(notebook, photo, chosen, at);
@@ -196,6 +199,6 @@ function usePlaces({ notebook, photo, src, write }: Pick<Props, 'notebook' | 'ph
     if (after.chosen !== undefined) setChosen(after.chosen);
   };
   /** The rim that is shown, of those that are possible. Null: there is one at most, or it was moved. */
-  const choice = others < 0 ? null : { shown: others + 1, count: possible!.rims.length, nextRim };
+  const choice = shown < 0 ? null : { shown: shown + 1, count: possible!.rims.length, nextRim };
   return { chosen, setChosen, search, choice, set, tap, move };
 }
